@@ -1,0 +1,141 @@
+//! Volume, centres and waterplane of a body cut by a water surface.
+
+use super::clip::{SectionIntegrals, Turn, heeled_section, upright_section};
+use crate::hull::body::{Body, EdgePoint, Outline};
+use crate::lanes::Lanes;
+
+/// How a body lies to the water.
+///
+/// The water surface is the plane `zeta = draft + slope · (x - middle)`, where
+/// `zeta` is the height above the baseline along the vertical of the heeled
+/// section. `slope` is the tangent of the trim: positive is bow up, the stern
+/// deeper. The plane is exact at any heel and trim.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Attitude<const N: usize> {
+    /// Heel, rad, starboard down positive. The same in every lane.
+    pub heel: f64,
+    /// Height of the water above the baseline at mid-length, m.
+    pub draft: Lanes<N>,
+    /// Tangent of the trim angle, bow up positive.
+    pub slope: Lanes<N>,
+}
+
+impl<const N: usize> Attitude<N> {
+    /// Height of the water at `x`, m, along the heeled vertical.
+    #[inline(always)]
+    #[must_use]
+    pub fn water_at(&self, x: f64, middle: f64) -> Lanes<N> {
+        self.draft + self.slope * (x - middle)
+    }
+}
+
+/// Integrals over the submerged body and its waterplane. Longitudinal moments
+/// are taken about mid-length.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Immersion<const N: usize> {
+    /// Displaced volume ∇, m³.
+    pub volume: Lanes<N>,
+    /// `∫(x - middle) dV`, m⁴.
+    pub x_moment: Lanes<N>,
+    /// `∫eta dV`, m⁴ (horizontal, to starboard of the centreline's foot).
+    pub eta_moment: Lanes<N>,
+    /// `∫zeta dV`, m⁴, from the baseline along the heeled vertical.
+    pub zeta_moment: Lanes<N>,
+    /// Waterplane area, m² (its projection along the heeled vertical).
+    pub area: Lanes<N>,
+    /// `∫(x - middle) dA`, m³.
+    pub area_x: Lanes<N>,
+    /// `∫(x - middle)² dA`, m⁴.
+    pub area_xx: Lanes<N>,
+    /// `∫eta dA`, m³.
+    pub area_eta: Lanes<N>,
+    /// `∫eta² dA`, m⁴: the transverse inertia about the origin of `eta`.
+    pub area_eta_eta: Lanes<N>,
+}
+
+impl<const N: usize> Immersion<N> {
+    const EMPTY: Self = Self {
+        volume: Lanes::ZERO,
+        x_moment: Lanes::ZERO,
+        eta_moment: Lanes::ZERO,
+        zeta_moment: Lanes::ZERO,
+        area: Lanes::ZERO,
+        area_x: Lanes::ZERO,
+        area_xx: Lanes::ZERO,
+        area_eta: Lanes::ZERO,
+        area_eta_eta: Lanes::ZERO,
+    };
+
+    #[inline(always)]
+    fn add(&mut self, weight: f64, arm: f64, water: Lanes<N>, s: &SectionIntegrals<N>) {
+        self.volume += s.area * weight;
+        self.x_moment += s.area * (weight * arm);
+        self.eta_moment += s.eta_moment * weight;
+        self.zeta_moment += (s.zeta_moment + water * s.area) * weight;
+        self.area += s.breadth * weight;
+        self.area_x += s.breadth * (weight * arm);
+        self.area_xx += s.breadth * (weight * arm * arm);
+        self.area_eta += s.breadth_first * weight;
+        self.area_eta_eta += s.breadth_second * weight;
+    }
+
+    /// Transverse metacentric radius BM = I_T/∇ about the waterplane's own
+    /// centre line, m.
+    #[must_use]
+    pub fn metacentric_radius(&self) -> Lanes<N> {
+        let area = self.area.max(Lanes::splat(1e-12));
+        let own = self.area_eta_eta - self.area_eta * self.area_eta / area;
+        own / self.volume.max(Lanes::splat(1e-12))
+    }
+}
+
+/// Integrates the submerged part of `outline` (one of `body`'s own).
+#[must_use]
+pub fn immerse<const N: usize>(
+    body: &Body<N>,
+    outline: &Outline<N>,
+    at: &Attitude<N>,
+) -> Immersion<N> {
+    let turn = Turn::of(at.heel);
+    let upright = at.heel == 0.0;
+    let middle = body.middle();
+    let k = body.points;
+    let mut sum = Immersion::EMPTY;
+    let sections = outline.y.chunks_exact(k).zip(outline.z.chunks_exact(k));
+    for ((&x, &weight), (y, z)) in body.x.iter().zip(&body.weight).zip(sections) {
+        let water = at.water_at(x, middle);
+        let s = if upright {
+            upright_section(y, z, water)
+        } else {
+            heeled_section(y, z, turn, water)
+        };
+        sum.add(weight, x - middle, water, &s);
+    }
+    sum
+}
+
+/// The volume of the whole outline, m³: what it displaces when it goes under.
+#[must_use]
+pub fn whole_volume<const N: usize>(body: &Body<N>, outline: &Outline<N>) -> Lanes<N> {
+    let under = Attitude {
+        heel: 0.0,
+        draft: Lanes::splat(1.0e3),
+        slope: Lanes::ZERO,
+    };
+    immerse(body, outline, &under).volume
+}
+
+/// Least height above the water over a line along the hull and its mirror
+/// image, m; negative when some of it is under. Infinite for an empty line.
+#[must_use]
+pub fn clearance<const N: usize>(
+    line: &[EdgePoint<N>],
+    middle: f64,
+    at: &Attitude<N>,
+) -> Lanes<N> {
+    let (sin, cos) = at.heel.sin_cos();
+    let low_side = sin.abs();
+    line.iter().fold(Lanes::splat(f64::INFINITY), |least, p| {
+        least.min(p.z * cos - p.y * low_side - at.water_at(p.x, middle))
+    })
+}

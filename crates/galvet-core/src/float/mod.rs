@@ -1,0 +1,10 @@
+//! Floating: what is under water, where its centre lies, and how a load settles.
+
+pub mod clip;
+pub mod equilibrium;
+pub mod immersion;
+pub mod limit_load;
+
+pub use equilibrium::{Accuracy, Settled, Weight, settle};
+pub use immersion::{Attitude, Immersion, clearance, immerse, whole_volume};
+pub use limit_load::further_load;

@@ -1,0 +1,151 @@
+//! A hull as the floating core sees it: a row of stations in flat arrays.
+
+use crate::lanes::Lanes;
+
+/// The two openings in a deck that can fill with water on their own.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Recess {
+    /// Where the angler sits and stands.
+    Cockpit,
+    /// The cargo well behind the seat.
+    TankWell,
+}
+
+/// Which recesses stand open to the water outside.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub struct Flooded {
+    /// Water comes and goes in the cockpit.
+    pub cockpit: bool,
+    /// Water comes and goes in the tank well.
+    pub tank_well: bool,
+}
+
+impl Flooded {
+    /// Nothing has come in: the sealed body floats.
+    pub const NONE: Self = Self {
+        cockpit: false,
+        tank_well: false,
+    };
+    /// Every recess open: the solid body floats.
+    pub const ALL: Self = Self {
+        cockpit: true,
+        tank_well: true,
+    };
+
+    /// Whether this recess is open to the water.
+    #[must_use]
+    pub fn has(self, recess: Recess) -> bool {
+        match recess {
+            Recess::Cockpit => self.cockpit,
+            Recess::TankWell => self.tank_well,
+        }
+    }
+}
+
+/// Half-sections of all stations, one after another: `points` corners each,
+/// from the bottom at the centreline outward, up, and back to the centreline.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Outline<const N: usize> {
+    /// Half-breadths, m, starboard positive.
+    pub y: Vec<Lanes<N>>,
+    /// Heights above the baseline, m.
+    pub z: Vec<Lanes<N>>,
+    /// Volume of the whole outline, m³: what it displaces when it goes under.
+    pub volume: Lanes<N>,
+}
+
+impl<const N: usize> Outline<N> {
+    /// An outline without stations yet.
+    pub const EMPTY: Self = Self {
+        y: Vec::new(),
+        z: Vec::new(),
+        volume: Lanes::ZERO,
+    };
+}
+
+/// A point of a line along the hull that matters when it meets the water.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct EdgePoint<const N: usize> {
+    /// From the bow, m, aft positive.
+    pub x: f64,
+    /// Half-breadth, m; the mirrored point is meant as well.
+    pub y: Lanes<N>,
+    /// Height above the baseline, m.
+    pub z: Lanes<N>,
+}
+
+/// `N` bodies of one topology.
+///
+/// Frame: `x` from the bow, aft positive; `y` to starboard; `z` up from the
+/// baseline. All lengths in metres. The integral along the hull is
+/// `Σ weight[i] · f(x[i])`.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Body<const N: usize> {
+    /// Length over all, m.
+    pub length: f64,
+    /// Corners in each half-section.
+    pub points: usize,
+    /// Station places, m from the bow.
+    pub x: Vec<f64>,
+    /// Weight of each station in the integral along the hull, m.
+    pub weight: Vec<f64>,
+    /// The recess each station lies in.
+    pub recess: Vec<Option<Recess>>,
+    /// Recesses cut out.
+    pub solid: Outline<N>,
+    /// Recesses filled up to the gunwale.
+    pub sealed: Outline<N>,
+    /// The gunwale (or the deck edge of a board), bow to stern.
+    pub gunwale: Vec<EdgePoint<N>>,
+    /// The part of the gunwale over which water runs into a recess: empty for
+    /// a board.
+    pub rim: Vec<EdgePoint<N>>,
+    /// The outer edge of the cockpit floor: empty for a board.
+    pub floor: Vec<EdgePoint<N>>,
+    /// Height of the surface the angler's feet stand on, m.
+    pub standing_height: Lanes<N>,
+}
+
+impl<const N: usize> Body<N> {
+    /// Mid-length, where drafts are measured, m from the bow.
+    #[must_use]
+    pub fn middle(&self) -> f64 {
+        0.5 * self.length
+    }
+
+    /// The half-sections that displace water when `flooded` recesses are open.
+    #[must_use]
+    pub fn outline(&self, flooded: Flooded) -> std::borrow::Cow<'_, Outline<N>> {
+        use std::borrow::Cow;
+        if flooded == Flooded::ALL || self.recess.iter().flatten().all(|&r| flooded.has(r)) {
+            return Cow::Borrowed(&self.solid);
+        }
+        if flooded == Flooded::NONE {
+            return Cow::Borrowed(&self.sealed);
+        }
+        let mut mixed = self.sealed.clone();
+        for (i, recess) in self.recess.iter().enumerate() {
+            if recess.is_some_and(|r| flooded.has(r)) {
+                let span = i * self.points..(i + 1) * self.points;
+                mixed.y[span.clone()].copy_from_slice(&self.solid.y[span.clone()]);
+                mixed.z[span.clone()].copy_from_slice(&self.solid.z[span]);
+            }
+        }
+        mixed.volume = crate::float::whole_volume(self, &mixed);
+        Cow::Owned(mixed)
+    }
+
+    /// Measures the volumes of both outlines: the last step of drawing a body.
+    #[must_use]
+    pub fn finished(mut self) -> Self {
+        self.solid.volume = crate::float::whole_volume(&self, &self.solid);
+        self.sealed.volume = crate::float::whole_volume(&self, &self.sealed);
+        self
+    }
+
+    /// Whether the hull has any recess at all.
+    #[must_use]
+    pub fn has_recess(&self) -> bool {
+        !self.floor.is_empty()
+    }
+}

@@ -1,0 +1,182 @@
+//! Bottom shapes: the normalised half-sections estimated bodies are drawn from.
+
+/// The bottom as a person names it on looking under the hull.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum BottomShape {
+    /// Flat across, hard bilge.
+    Flat,
+    /// A shallow rounded arch.
+    ShallowArch,
+    /// A shallow vee with soft chines.
+    ShallowVee,
+    /// Two runners with a tunnel between them.
+    Tunnel,
+    /// A keel and two sponsons.
+    TriLobe,
+    /// A board's section: flat, with tumblehome at the deck edge.
+    Board,
+}
+
+/// Corners every half-section is brought to, so that all bottoms share one
+/// topology (the most any bottom needs).
+pub(crate) const BOTTOM_CORNERS: usize = 10;
+
+impl BottomShape {
+    /// All shapes, in the order they are offered.
+    pub const ALL: [Self; 6] = [
+        Self::Flat,
+        Self::ShallowArch,
+        Self::ShallowVee,
+        Self::Tunnel,
+        Self::TriLobe,
+        Self::Board,
+    ];
+
+    /// The word used in files and addresses.
+    #[must_use]
+    pub const fn key(self) -> &'static str {
+        match self {
+            Self::Flat => "flat",
+            Self::ShallowArch => "shallow-arch",
+            Self::ShallowVee => "shallow-vee",
+            Self::Tunnel => "tunnel",
+            Self::TriLobe => "tri-lobe",
+            Self::Board => "board",
+        }
+    }
+
+    /// Corners as (share of the half-breadth, share of the depth), from the
+    /// centreline outward and up to the gunwale. Guide values: handbook,
+    /// chapter 2, the prototype's half-sections.
+    #[must_use]
+    pub const fn corners(self) -> &'static [(f64, f64)] {
+        match self {
+            Self::Flat => &[
+                (0.0, 0.0),
+                (0.78, 0.0),
+                (0.90, 0.06),
+                (0.97, 0.25),
+                (1.0, 0.6),
+                (1.0, 1.0),
+            ],
+            Self::ShallowArch => &[
+                (0.0, 0.0),
+                (0.35, 0.02),
+                (0.6, 0.07),
+                (0.8, 0.17),
+                (0.93, 0.36),
+                (1.0, 0.65),
+                (1.0, 1.0),
+            ],
+            Self::ShallowVee => &[
+                (0.0, 0.0),
+                (0.4, 0.07),
+                (0.7, 0.14),
+                (0.88, 0.24),
+                (0.97, 0.42),
+                (1.0, 0.65),
+                (1.0, 1.0),
+            ],
+            Self::Tunnel => &[
+                (0.0, 0.14),
+                (0.15, 0.12),
+                (0.3, 0.04),
+                (0.45, 0.0),
+                (0.65, 0.0),
+                (0.85, 0.08),
+                (0.96, 0.28),
+                (1.0, 0.6),
+                (1.0, 1.0),
+            ],
+            Self::TriLobe => &[
+                (0.0, 0.0),
+                (0.15, 0.02),
+                (0.3, 0.09),
+                (0.45, 0.10),
+                (0.6, 0.04),
+                (0.72, 0.03),
+                (0.88, 0.1),
+                (0.97, 0.3),
+                (1.0, 0.6),
+                (1.0, 1.0),
+            ],
+            Self::Board => &[
+                (0.0, 0.0),
+                (0.8, 0.02),
+                (0.95, 0.2),
+                (1.0, 0.5),
+                (0.97, 0.85),
+                (0.93, 1.0),
+            ],
+        }
+    }
+}
+
+/// Swells (`fullness` > 0) or starves (< 0) a half-section between its fixed
+/// ends: `y' = y + 4 e y (1 - y)`. At half breadth it moves by `e`; the
+/// centreline and the gunwale stay. Monotone for |e| < 0.25.
+#[must_use]
+pub fn swell(share: f64, fullness: f64) -> f64 {
+    share + 4.0 * fullness * share * (1.0 - share)
+}
+
+/// Half-breadth share of a swelled section at a height share between 0 and 1:
+/// the outermost place where the outline passes that height.
+#[must_use]
+pub fn breadth_at(corners: &[(f64, f64)], fullness: f64, height: f64) -> f64 {
+    corners
+        .windows(2)
+        .filter_map(|pair| {
+            let [(y0, z0), (y1, z1)] = [pair[0], pair[1]];
+            let (y0, y1) = (swell(y0, fullness), swell(y1, fullness));
+            let (lo, hi) = (z0.min(z1), z0.max(z1));
+            (height >= lo && height <= hi).then(|| {
+                if hi - lo < 1e-12 {
+                    y0.max(y1)
+                } else {
+                    y0 + (y1 - y0) * (height - z0) / (z1 - z0)
+                }
+            })
+        })
+        .fold(0.0, f64::max)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_section_starts_at_the_centreline_and_ends_at_the_top() {
+        for shape in BottomShape::ALL {
+            let c = shape.corners();
+            assert_eq!(c[0].0, 0.0, "{}", shape.key());
+            assert_eq!(c[c.len() - 1].1, 1.0, "{}", shape.key());
+            assert!(c.len() <= BOTTOM_CORNERS, "{}", shape.key());
+            assert!(
+                c.iter().any(|p| p.1 == 0.0),
+                "{} touches the baseline",
+                shape.key()
+            );
+        }
+    }
+
+    #[test]
+    fn swelling_keeps_ends_and_order() {
+        for fullness in [-0.2, -0.05, 0.0, 0.1, 0.2] {
+            assert_eq!(swell(0.0, fullness), 0.0);
+            assert_eq!(swell(1.0, fullness), 1.0);
+            let steps: Vec<f64> = (0..=50).map(|i| swell(f64::from(i) / 50.0, fullness)).collect();
+            assert!(steps.is_sorted(), "fullness {fullness}");
+        }
+        assert!((swell(0.5, 0.08) - 0.58).abs() < 1e-12);
+    }
+
+    #[test]
+    fn breadth_is_read_off_the_outer_side() {
+        let tunnel = BottomShape::Tunnel.corners();
+        // At 6 % of the depth the tunnel's inner flank (near 0.26) is passed too.
+        let y = breadth_at(tunnel, 0.0, 0.06);
+        assert!((y - 0.80).abs() < 1e-9, "{y}");
+        assert!((breadth_at(tunnel, 0.0, 0.44) - 0.98).abs() < 1e-9);
+    }
+}

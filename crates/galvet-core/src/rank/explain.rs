@@ -1,0 +1,118 @@
+//! One sentence for each place, built from the numbers.
+
+use super::{Binding, Ranked, Ranking};
+use crate::brief::Posture;
+use crate::quantity::{Better, Quantity};
+use crate::units::System;
+
+/// The stability figure that speaks for a posture.
+#[must_use]
+pub const fn headline_stability(posture: Posture) -> Quantity {
+    match posture {
+        Posture::Stands | Posture::SitsAndStands => Quantity::StandingSupport,
+        Posture::Sits => Quantity::LeanRoom,
+    }
+}
+
+/// Differences smaller than this (points) are not worth a clause.
+const ALIKE: f64 = 1.5;
+
+/// Why the hull at `index` stands where it stands.
+#[must_use]
+pub fn why(ranking: &Ranking<'_>, index: usize, system: System) -> String {
+    let me = &ranking.ranked[index];
+    let sentence = if index == 0 {
+        why_first(ranking, system)
+    } else {
+        against(me, &ranking.ranked[index - 1], ranking.brief.posture, system)
+    };
+    format!("{sentence}{}", warning(me, system))
+}
+
+fn why_first(ranking: &Ranking<'_>, system: System) -> String {
+    let me = &ranking.ranked[0];
+    let rest = &ranking.ranked[1..];
+    let leads = |f: fn(&Ranked<'_>) -> f64| rest.iter().all(|r| f(r) <= f(me));
+    let margin = me.binding.map_or(String::new(), |(_, kg)| {
+        format!("{} in hand", mass(kg, system))
+    });
+    let stability = figure(me, headline_stability(ranking.brief.posture), system);
+    match (
+        leads(|r| r.score.capacity),
+        leads(|r| r.score.stability),
+        rest.is_empty(),
+    ) {
+        (_, _, true) => format!("The only one left: {margin}, {stability}."),
+        (true, true, _) => format!("Nothing beats it on either count: {margin}, {stability}."),
+        (true, false, _) => format!("Carries the most in reserve, {margin}, and is steady enough for it: {stability}."),
+        (false, true, _) => format!("The steadiest of them, {stability}, with {margin}."),
+        (false, false, _) => format!("Best balance of the two: {margin}, {stability}."),
+    }
+}
+
+fn mass(kg: f64, system: System) -> String {
+    Quantity::BindingMargin.row().text(system, kg)
+}
+
+/// "standing support 1.12"
+fn figure(entry: &Ranked<'_>, quantity: Quantity, system: System) -> String {
+    let row = quantity.row();
+    match entry.assessment.median(quantity) {
+        Some(value) => format!("{} {}", row.label, row.text(system, value)),
+        None => format!("{} not known", row.label),
+    }
+}
+
+/// A clause such as "31 kg more in hand", and whether it speaks for `me`.
+fn difference(
+    me: &Ranked<'_>,
+    other: &Ranked<'_>,
+    quantity: Quantity,
+    what: &str,
+    system: System,
+) -> Option<(bool, String)> {
+    let row = quantity.row();
+    let apart = me.assessment.median(quantity)? - other.assessment.median(quantity)?;
+    let size = row.text(system, apart.abs());
+    if size == row.text(system, 0.0) {
+        return None;
+    }
+    let more = if apart > 0.0 { "more" } else { "less" };
+    let good = (apart > 0.0) == (row.better == Better::Higher);
+    Some((good, format!("{size} {more} {what}")))
+}
+
+fn against(me: &Ranked<'_>, other: &Ranked<'_>, posture: Posture, system: System) -> String {
+    let name = other.assessment.setup.survey.name();
+    let stability = headline_stability(posture);
+    let what = stability.row().label;
+    let clauses: Vec<(bool, String)> = [
+        difference(me, other, Quantity::BindingMargin, "in hand", system),
+        difference(me, other, stability, what, system),
+    ]
+    .into_iter()
+    .flatten()
+    .collect();
+    let sentence = match clauses.as_slice() {
+        [] => format!("Level with the {name} in both figures"),
+        [(_, one)] => format!("{one} than the {name}"),
+        [(a, one), (b, two), ..] => {
+            let joint = if a == b { "and" } else { "but" };
+            format!("{one} than the {name}, {joint} {two}")
+        }
+    };
+    let close = (me.score.total - other.score.total).abs() < ALIKE;
+    let tail = if close { "; next to nothing between them." } else { "." };
+    format!("{sentence}{tail}")
+}
+
+/// What a buyer must hear even of a hull that ranks.
+fn warning(me: &Ranked<'_>, system: System) -> String {
+    match me.binding {
+        Some((Binding::WorkingShare, kg)) if kg < 0.0 => format!(
+            " Loaded {} past the share of the label this water allows.",
+            mass(-kg, system)
+        ),
+        _ => String::new(),
+    }
+}

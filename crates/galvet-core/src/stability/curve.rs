@@ -1,0 +1,178 @@
+//! A righting curve and what is read off it.
+
+/// A quantity known at rising heel angles, smooth in between.
+///
+/// Between the knots a cubic with three-point slopes (Bessel's tangents); the
+/// slope at the first knot is given, since GM is known.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Curve<const K: usize> {
+    /// Angles, rad, rising.
+    pub angle: [f64; K],
+    /// Values.
+    pub value: [f64; K],
+    slope: [f64; K],
+}
+
+impl<const K: usize> Curve<K> {
+    /// A curve through the knots with `first_slope` per rad at the first.
+    /// `K` is at least 3 and the angles rise.
+    #[must_use]
+    pub fn through(angle: [f64; K], value: [f64; K], first_slope: f64) -> Self {
+        let mut slope = [0.0; K];
+        for i in 1..K - 1 {
+            let (h0, h1) = (angle[i] - angle[i - 1], angle[i + 1] - angle[i]);
+            let s0 = (value[i] - value[i - 1]) / h0;
+            let s1 = (value[i + 1] - value[i]) / h1;
+            slope[i] = (s0 * h1 + s1 * h0) / (h0 + h1);
+        }
+        slope[0] = first_slope;
+        let (i, h) = (K - 1, angle[K - 1] - angle[K - 2]);
+        slope[i] = 2.0 * (value[i] - value[i - 1]) / h - slope[i - 1];
+        Self {
+            angle,
+            value,
+            slope,
+        }
+    }
+
+    /// Value at `angle`, held at the ends.
+    #[must_use]
+    pub fn at(&self, angle: f64) -> f64 {
+        let angle = angle.clamp(self.angle[0], self.angle[K - 1]);
+        let i = self.angle[1..K - 1].partition_point(|&a| a < angle);
+        let h = self.angle[i + 1] - self.angle[i];
+        let t = (angle - self.angle[i]) / h;
+        let (t2, t3) = (t * t, t * t * t);
+        self.value[i] * (2.0 * t3 - 3.0 * t2 + 1.0)
+            + self.slope[i] * h * (t3 - 2.0 * t2 + t)
+            + self.value[i + 1] * (3.0 * t2 - 2.0 * t3)
+            + self.slope[i + 1] * h * (t3 - t2)
+    }
+
+    /// Angles at which the curve is looked at: the knots and `STEPS - 1` places
+    /// between each two.
+    pub fn fine_angles(&self) -> impl Iterator<Item = f64> + '_ {
+        const STEPS: u32 = 6;
+        self.angle.windows(2).enumerate().flat_map(|(i, pair)| {
+            let (a, b) = (pair[0], pair[1]);
+            (u32::from(i > 0)..=STEPS).map(move |s| a + (b - a) * f64::from(s) / f64::from(STEPS))
+        })
+    }
+
+    /// First angle at which the curve falls through zero, from a place where
+    /// it is above it. `None` when it never does.
+    #[must_use]
+    pub fn falls_through_zero(&self) -> Option<f64> {
+        let mut last: Option<(f64, f64)> = None;
+        for angle in self.fine_angles() {
+            let value = self.at(angle);
+            if let Some((a, v)) = last
+                && v > 0.0
+                && value <= 0.0
+            {
+                return Some(a + (angle - a) * v / (v - value));
+            }
+            last = Some((angle, value));
+        }
+        None
+    }
+
+    /// First angle at which the curve rises through zero, or stands above it
+    /// at the start. `None` when it never does.
+    #[must_use]
+    pub fn rises_through_zero(&self) -> Option<f64> {
+        if self.value[0] >= 0.0 {
+            return Some(self.angle[0]);
+        }
+        let mut last = (self.angle[0], self.value[0]);
+        for angle in self.fine_angles() {
+            let value = self.at(angle);
+            if value >= 0.0 {
+                return Some(last.0 + (angle - last.0) * -last.1 / (value - last.1));
+            }
+            last = (angle, value);
+        }
+        None
+    }
+
+    /// Largest value of `f(angle, value)` up to `limit`, and its angle.
+    #[must_use]
+    pub fn largest(&self, limit: f64, f: impl Fn(f64, f64) -> f64) -> (f64, f64) {
+        let mut best = (self.angle[0], f(self.angle[0], self.value[0]));
+        let mut look = |angle: f64| {
+            let value = f(angle, self.at(angle));
+            if value > best.1 {
+                best = (angle, value);
+            }
+        };
+        self.fine_angles().filter(|&a| a < limit).for_each(&mut look);
+        look(limit.clamp(self.angle[0], self.angle[K - 1]));
+        best
+    }
+
+    /// `∫ value dangle` from the first knot to `limit` (Simpson between the
+    /// fine angles; the cubic pieces are integrated exactly).
+    #[must_use]
+    pub fn area(&self, limit: f64) -> f64 {
+        let limit = limit.clamp(self.angle[0], self.angle[K - 1]);
+        self.angle
+            .windows(2)
+            .map(|pair| {
+                let (a, b) = (pair[0], pair[1].min(limit));
+                if b <= a {
+                    return 0.0;
+                }
+                (b - a) / 6.0 * (self.at(a) + 4.0 * self.at(0.5 * (a + b)) + self.at(b))
+            })
+            .sum()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use approx::assert_relative_eq;
+
+    fn sine() -> Curve<10> {
+        let angle: [f64; 10] = std::array::from_fn(|i| 0.35 * i as f64);
+        Curve::through(angle, angle.map(f64::sin), 1.0)
+    }
+
+    #[test]
+    fn a_sine_is_followed_between_its_knots() {
+        let c = sine();
+        for i in 0..300 {
+            let a = 0.01 * f64::from(i);
+            assert_relative_eq!(c.at(a), a.sin(), epsilon = 4e-3);
+        }
+        assert_relative_eq!(c.area(1.5), 1.0 - 1.5_f64.cos(), epsilon = 1e-3);
+        let (angle, value) = c.largest(3.0, |_, v| v);
+        assert_relative_eq!(value, 1.0, epsilon = 2e-3);
+        assert_relative_eq!(angle, 1.57, epsilon = 0.06);
+    }
+
+    #[test]
+    fn crossings_are_found_on_the_right_side() {
+        let c = sine();
+        assert_eq!(c.falls_through_zero(), Some(c.falls_through_zero().unwrap()));
+        assert_relative_eq!(
+            c.falls_through_zero().unwrap(),
+            std::f64::consts::PI,
+            epsilon = 2e-2
+        );
+        assert_eq!(c.rises_through_zero(), Some(0.0));
+        let shifted = Curve::through(c.angle, c.value.map(|v| v - 0.5), 1.0);
+        assert_relative_eq!(
+            shifted.rises_through_zero().unwrap(),
+            0.5_f64.asin(),
+            epsilon = 5e-3
+        );
+    }
+
+    #[test]
+    fn a_limit_stops_the_search() {
+        let (angle, value) = sine().largest(0.5, |_, v| v);
+        assert_relative_eq!(angle, 0.5);
+        assert_relative_eq!(value, 0.5_f64.sin(), epsilon = 2e-3);
+    }
+}

@@ -1,0 +1,182 @@
+//! Fixtures and assertions shared by the core's tests.
+#![allow(dead_code, reason = "each test file uses its own part")]
+
+use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, RigLine, Scuppers, SeatHeight};
+use galvet_core::float::{Accuracy, Settled, Weight, settle};
+use galvet_core::hull::body::{Body, EdgePoint, Outline};
+use galvet_core::hull::{
+    BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Shape, Source, Survey,
+};
+use galvet_core::lanes::Lanes;
+use galvet_core::water::{Standing, Water};
+use std::collections::BTreeMap;
+
+/// Fresh water, kg/m³.
+pub const FRESH: f64 = 1000.0;
+
+/// A survey with the readings given, all by tape.
+pub fn survey(
+    construction: Construction,
+    bottom: BottomShape,
+    readings: &[(Measure, f64)],
+) -> Survey {
+    let readings: BTreeMap<_, _> = readings
+        .iter()
+        .map(|&(m, v)| (m, vec![Reading::new(m, v, Source::Tape).unwrap()]))
+        .collect();
+    Survey {
+        key: "fixture".into(),
+        maker: "Fixture".into(),
+        model: "One".into(),
+        year: None,
+        construction,
+        bottom: Some(bottom),
+        propulsion: Propulsion::Paddle,
+        drive_lifts: true,
+        tracks_straight: false,
+        seats: 1,
+        fitted_includes: String::new(),
+        capacity_basis: CapacityBasis::GearAndCrew,
+        notes: String::new(),
+        readings,
+    }
+}
+
+/// Fresh, quiet water with the lake's limits.
+pub fn lake() -> Water {
+    Water {
+        key: "lake".into(),
+        name: "lake".into(),
+        density: FRESH,
+        freeboard: 0.15,
+        floor_clearance: 0.01,
+        working_share: 0.8,
+        least_depth: 0.4,
+        conditions: String::new(),
+        standing: Standing::Wanted,
+        capacity_weight: 0.5,
+        reserve_share: 0.2,
+        must_drain: false,
+        plugs_allowed: true,
+        cautions: Vec::new(),
+    }
+}
+
+/// A rig of one line.
+pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
+    Rig {
+        key: "fixture".into(),
+        name: "Fixture".into(),
+        lines: vec![RigLine {
+            item: "kit".into(),
+            count: 1,
+            dry_mass: mass,
+            loaded_mass: mass,
+            place,
+            height,
+            offset: 0.0,
+        }],
+    }
+}
+
+/// A brief on the lake, seated, scuppers open.
+pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
+    Brief {
+        crew: Crew::new(mass, stature).unwrap(),
+        posture: Posture::Sits,
+        rig,
+        water: lake(),
+        scuppers: Scuppers::Open,
+        seat: SeatHeight::Low,
+        capacity_weight: 0.5,
+        must: MustHaves::default(),
+    }
+}
+
+/// The shape of the handbook's prototype (chapter 2, below the sanity table).
+pub fn prototype_shape(depth: f64, floor: f64, board: bool, hull_mass: f64) -> Shape {
+    Shape {
+        bow_exponent: if board { 3.5 } else { 2.6 },
+        stern_exponent: if board { 4.0 } else { 2.8 },
+        stern_end: if board { 0.4 } else { 0.15 },
+        depth,
+        bow_rise: 0.10,
+        stern_rise: 0.06,
+        floor,
+        fullness: 0.0,
+        hull_mass,
+    }
+}
+
+/// A prismatic or tapered body from half-sections given at stations that are
+/// joined by the trapezoidal rule with linear sections (`n` strips, Gauss in
+/// each): `section(x)` returns the corners from the bottom centreline up.
+pub fn body_from(
+    length: f64,
+    breaks: &[f64],
+    nodes: usize,
+    section: impl Fn(f64) -> Vec<(f64, f64)>,
+) -> Body<1> {
+    let points = section(0.5 * length).len();
+    let mut body = Body {
+        length,
+        points,
+        x: vec![],
+        weight: vec![],
+        recess: vec![],
+        solid: Outline::EMPTY,
+        sealed: Outline::EMPTY,
+        gunwale: vec![],
+        rim: vec![],
+        floor: vec![],
+        standing_height: Lanes::splat(0.1),
+    };
+    for pair in breaks.windows(2) {
+        for (node, weight) in galvet_core::hull::estimate::gauss_legendre(nodes) {
+            let x = pair[0] + (pair[1] - pair[0]) * node;
+            let corners = section(x);
+            assert_eq!(corners.len(), points, "one topology");
+            body.x.push(x);
+            body.weight.push(weight * (pair[1] - pair[0]));
+            body.recess.push(None);
+            for (y, z) in corners {
+                for outline in [&mut body.solid, &mut body.sealed] {
+                    outline.y.push(Lanes::splat(y));
+                    outline.z.push(Lanes::splat(z));
+                }
+            }
+        }
+    }
+    body.finished()
+}
+
+/// A box of `length` × `beam` × `depth`.
+pub fn box_body(length: f64, beam: f64, depth: f64) -> Body<1> {
+    let half = 0.5 * beam;
+    let mut body = body_from(length, &[0.0, length], 4, |_| {
+        vec![(0.0, 0.0), (half, 0.0), (half, depth), (0.0, depth)]
+    });
+    body.gunwale = [0.0, length]
+        .map(|x| EdgePoint {
+            x,
+            y: Lanes::splat(half),
+            z: Lanes::splat(depth),
+        })
+        .to_vec();
+    body
+}
+
+/// A weight of one lane.
+pub fn weight(mass: f64, x: f64, y: f64, z: f64) -> Weight<1> {
+    Weight {
+        mass: Lanes::splat(mass),
+        x: Lanes::splat(x),
+        y: Lanes::splat(y),
+        z: Lanes::splat(z),
+    }
+}
+
+/// Settles a solid body at `heel` rad in fresh water, finely.
+pub fn float(body: &Body<1>, weight: &Weight<1>, heel: f64) -> Settled<1> {
+    settle(body, &body.solid, weight, FRESH, heel, None, Accuracy::FINE)
+}

@@ -1,0 +1,122 @@
+//! The handbook's sanity table: an independent prototype's values for four
+//! estimated bodies, met within a tenth.
+
+mod common;
+
+use common::{brief, prototype_shape, rig, survey};
+use galvet_core::brief::{Brief, Crew};
+use galvet_core::evaluate::{Afloat, Setup};
+use galvet_core::float::Accuracy;
+use galvet_core::hull::{BottomShape, Construction, Measure, Shape, Survey};
+use galvet_core::load::Carriage;
+use galvet_core::quantity::Quantity;
+
+struct Row {
+    name: &'static str,
+    survey: Survey,
+    shape: Shape,
+    brief: Brief,
+    draft: f64,
+    gm: f64,
+    support: f64,
+    gz: [f64; 4],
+}
+
+fn row(
+    name: &'static str,
+    (construction, bottom): (Construction, BottomShape),
+    [length, beam, depth, floor, hull]: [f64; 5],
+    [mass, stature, seat, kit]: [f64; 4],
+    [draft, gm, support]: [f64; 3],
+    gz: [f64; 4],
+) -> Row {
+    Row {
+        name,
+        survey: survey(
+            construction,
+            bottom,
+            &[
+                (Measure::Length, length),
+                (Measure::Beam, beam),
+                (Measure::FittedWeight, hull),
+                (Measure::SeatLow, seat),
+            ],
+        ),
+        shape: prototype_shape(depth, floor, construction == Construction::Board, hull),
+        // The table's anglers are weighed as they sit in the boat.
+        brief: brief(mass - Crew::DRESSED, stature, rig(kit, 0.60, 0.25 - floor)),
+        draft,
+        gm,
+        support,
+        gz,
+    }
+}
+
+fn table() -> [Row; 4] {
+    use BottomShape as B;
+    use Construction::{Board, SitOnTop};
+    [
+        row(
+            "3.70 m tunnel",
+            (SitOnTop, B::Tunnel),
+            [3.70, 0.90, 0.36, 0.135, 50.0],
+            [82.0, 1.80, 0.22, 24.0],
+            [0.10, 0.33, 1.09],
+            [0.028, 0.050, 0.068, 0.052],
+        ),
+        row(
+            "2.90 m shallow arch",
+            (SitOnTop, B::ShallowArch),
+            [2.90, 0.79, 0.34, 0.135, 23.0],
+            [78.0, 1.74, 0.08, 14.0],
+            [0.11, 0.10, 0.47],
+            [0.008, 0.012, 0.007, -0.007],
+        ),
+        row(
+            "4.40 m shallow vee",
+            (SitOnTop, B::ShallowVee),
+            [4.40, 0.74, 0.36, 0.135, 33.0],
+            [78.0, 1.76, 0.06, 20.0],
+            [0.10, 0.17, 0.61],
+            [0.015, 0.024, 0.023, 0.010],
+        ),
+        row(
+            "3.50 m board",
+            (Board, B::Board),
+            [3.50, 0.86, 0.20, 0.16, 34.0],
+            [74.0, 1.76, 0.40, 12.0],
+            [0.07, 0.43, 1.34],
+            [0.037, 0.062, 0.046, -0.015],
+        ),
+    ]
+}
+
+#[test]
+fn estimated_bodies_meet_the_sanity_table() {
+    for row in table() {
+        let setup = Setup::new(&row.survey, &row.brief).unwrap();
+        let shapes = [row.shape];
+        let afloat = Afloat::new(&setup, &shapes, Accuracy::FINE);
+        let values = &afloat.figures()[0];
+        let seated = afloat.case(Carriage::Seated);
+        let arms = afloat.arms(&seated, &[5.0, 10.0, 20.0, 30.0].map(f64::to_radians));
+        let gz: Vec<f64> = arms.iter().map(|a| a.gz.0[0]).collect();
+        let draft = seated.upright.attitude.draft.0[0];
+        let support = values.get(Quantity::StandingSupport).unwrap();
+        // The table is printed to the centimetre: half a digit on top of the tenth.
+        near(row.name, "draft", draft, row.draft, 0.005);
+        near(row.name, "GM", afloat.gm(&seated).0[0], row.gm, 0.005);
+        near(row.name, "support", support, row.support, 0.005);
+        for (got, want) in gz.iter().zip(row.gz) {
+            near(row.name, "GZ", *got, want, 0.003);
+        }
+    }
+}
+
+fn near(name: &str, what: &str, got: f64, want: f64, slack: f64) {
+    let allowed = (0.1 * want.abs()).max(slack);
+    assert!(
+        (got - want).abs() <= allowed,
+        "{name}: {what} is {got:.4}, the table says {want}"
+    );
+}
