@@ -130,7 +130,8 @@ impl RigLine {
     /// Accepted heights, m.
     pub const HEIGHT: Bounds = Bounds::new("height above the floor", Dimension::Length, -0.3, 2.5);
     /// Accepted offsets, m.
-    pub const OFFSET: Bounds = Bounds::new("offset to starboard", Dimension::ShortLength, -0.8, 0.8);
+    pub const OFFSET: Bounds =
+        Bounds::new("offset to starboard", Dimension::ShortLength, -0.8, 0.8);
 
     /// Checks every number of the line.
     ///

@@ -1,12 +1,10 @@
 //! One hull under one brief: every figure, for `N` shapes side by side.
 
 use crate::brief::{Brief, Scuppers};
-use crate::float::{
-    Accuracy, Attitude, Settled, Weight, clearance, further_load, settle,
-};
+use crate::float::{Accuracy, Settled, Weight, clearance, further_load, settle};
 use crate::hull::body::{Body, EdgePoint, Flooded};
-use crate::hull::{BottomShape, Construction, Frame, Measure, Shape, ShapePrior, draw};
 use crate::hull::survey::Survey;
+use crate::hull::{BottomShape, Construction, Frame, Measure, Shape, ShapePrior, draw};
 use crate::lanes::Lanes;
 use crate::load::{Carriage, LoadPlan};
 use crate::quantity::{Quantity, Values};
@@ -63,8 +61,8 @@ impl<'a> Setup<'a> {
             Construction::Board => BottomShape::Board,
             _ => survey.bottom.unwrap_or(BottomShape::ShallowArch),
         };
-        let open = survey.construction == Construction::SitOnTop
-            && brief.scuppers == Scuppers::Open;
+        let open =
+            survey.construction == Construction::SitOnTop && brief.scuppers == Scuppers::Open;
         Ok(Self {
             survey,
             brief,
@@ -145,9 +143,33 @@ impl<'a, const N: usize> Afloat<'a, N> {
         let outline = self.body.outline(self.setup.flooding.open);
         let density = self.setup.brief.water.density;
         let upright = settle(
-            &self.body, &outline, &weight, density, 0.0, None, self.accuracy,
+            &self.body,
+            &outline,
+            &weight,
+            density,
+            0.0,
+            None,
+            self.accuracy,
         );
         Case { weight, upright }
+    }
+
+    /// Settles a case at `heel` (rad), nothing running in over the rim.
+    #[must_use]
+    pub fn settle(&self, case: &Case<N>, heel: f64) -> Settled<N> {
+        let outline = self.body.outline(self.setup.flooding.open);
+        let density = self.setup.brief.water.density;
+        let at = &case.upright.attitude;
+        let guess = Some((at.draft, at.slope));
+        settle(
+            &self.body,
+            &outline,
+            &case.weight,
+            density,
+            heel,
+            guess,
+            self.accuracy,
+        )
     }
 
     /// Righting arms of a case at `heels` (rad).
@@ -183,7 +205,10 @@ impl<'a, const N: usize> Afloat<'a, N> {
             line,
             clear.unwrap_or(own),
             &case.weight,
-            &self.setup.loads.load(self.setup.carriage(), self.body.standing_height),
+            &self
+                .setup
+                .loads
+                .load(self.setup.carriage(), self.body.standing_height),
             self.setup.brief.water.density,
         )
     }
@@ -283,21 +308,11 @@ impl<'a, const N: usize> Afloat<'a, N> {
                 crew: self.setup.loads.crew_mass(),
                 centre: self.setup.loads.standing_centre(),
                 feet_gm: gm.0[i],
-                feet_gz: Curve::through(
-                    heels,
-                    std::array::from_fn(|k| arms[k].gz.0[i]),
-                    gm.0[i],
-                ),
+                feet_gz: Curve::through(heels, std::array::from_fn(|k| arms[k].gz.0[i]), gm.0[i]),
                 edge: falling(heels, edge),
             }
             .write(values);
         }
-    }
-
-    /// Attitude upright in the load case of the brief's posture.
-    #[must_use]
-    pub fn working_attitude(&self) -> Attitude<N> {
-        self.case(self.setup.carriage()).upright.attitude
     }
 }
 

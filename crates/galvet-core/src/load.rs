@@ -144,6 +144,21 @@ impl LoadPlan {
         Crew::STANDING_CENTRE * self.crew.stature()
     }
 
+    /// Where the angler is along the hull, m from the bow.
+    #[must_use]
+    pub fn crew_place(&self, carriage: Carriage) -> f64 {
+        self.crew_placed(carriage).x
+    }
+
+    /// Height above the floor of the surface sat or stood on, m.
+    #[must_use]
+    pub const fn crew_surface(&self, carriage: Carriage) -> f64 {
+        match carriage {
+            Carriage::Seated => self.seat_height,
+            Carriage::Standing | Carriage::AtTheFeet => 0.0,
+        }
+    }
+
     fn crew_placed(&self, carriage: Carriage) -> Placed {
         let (x, above_floor, radius) = match carriage {
             Carriage::Seated => (

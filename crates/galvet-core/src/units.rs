@@ -126,7 +126,11 @@ impl System {
 #[must_use]
 pub fn feet_and_inches(metres: f64) -> String {
     let halves = (metres.abs() / INCH * 2.0).round() as i64;
-    let sign = if metres < 0.0 && halves > 0 { "\u{2212}" } else { "" };
+    let sign = if metres < 0.0 && halves > 0 {
+        "\u{2212}"
+    } else {
+        ""
+    };
     let (feet, rest) = (halves / 24, halves % 24);
     let half = if rest % 2 == 1 { "½" } else { "" };
     let inches = match (rest / 2, half) {
@@ -384,7 +388,9 @@ mod tests {
 
     #[test]
     fn nonsense_is_refused_with_an_example() {
-        for text in ["", "inf", "NaN", "1e9", "12' 14\"", "3 m 4", "--3", "3 stone", "'", "9'9'9"] {
+        for text in [
+            "", "inf", "NaN", "1e9", "12' 14\"", "3 m 4", "--3", "3 stone", "'", "9'9'9",
+        ] {
             let error = LENGTH.parse(text, Bare::SI).unwrap_err().to_string();
             assert!(error.contains("3.76 m"), "{text}: {error}");
         }
@@ -394,8 +400,14 @@ mod tests {
 
     #[test]
     fn numbers_are_written_in_the_readers_units() {
-        assert_eq!(System::Imperial.text(Dimension::Length, 3.7592, 2), "12′\u{a0}4″");
-        assert_eq!(System::Metric.text(Dimension::ShortLength, 0.062, 1), "6.2\u{a0}cm");
+        assert_eq!(
+            System::Imperial.text(Dimension::Length, 3.7592, 2),
+            "12′\u{a0}4″"
+        );
+        assert_eq!(
+            System::Metric.text(Dimension::ShortLength, 0.062, 1),
+            "6.2\u{a0}cm"
+        );
         assert_eq!(System::Metric.number(Dimension::Mass, -3.2, 0), "\u{2212}3");
         assert_eq!(System::Metric.number(Dimension::Mass, -0.2, 0), "0");
         assert_eq!(feet_and_inches(0.0127), "0′\u{a0}½″");

@@ -112,7 +112,13 @@ fn add_clipped<const N: usize>(sum: &mut SectionIntegrals<N>, a: Corner<N>, b: C
     let bank = a.eta + d_eta * crossing;
     let e0 = a.zeta.where_negative(a.eta, bank);
     let e1 = b.zeta.where_negative(b.eta, bank);
-    add_wet(sum, e0, a.zeta.min(Lanes::ZERO), e1, b.zeta.min(Lanes::ZERO));
+    add_wet(
+        sum,
+        e0,
+        a.zeta.min(Lanes::ZERO),
+        e1,
+        b.zeta.min(Lanes::ZERO),
+    );
     // +1 where the boundary climbs out of the water (a right bank), -1 where it dives.
     let signed = (a.zeta.is_negative() - b.zeta.is_negative()) * bank;
     sum.breadth += signed;

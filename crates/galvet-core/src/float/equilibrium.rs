@@ -120,7 +120,9 @@ impl<const N: usize> Problem<'_, N> {
         let d_draft = (b * f2 - d * f1) / det;
         let d_slope = (c * f1 - a * f2) / det;
         let size = self.volume;
-        let error = (f1 / size).abs().max((f2 / (size * self.body.length)).abs());
+        let error = (f1 / size)
+            .abs()
+            .max((f2 / (size * self.body.length)).abs());
         (d_draft, d_slope, error)
     }
 }
@@ -160,7 +162,7 @@ pub fn settle<const N: usize>(
             break;
         }
         let bound = |v: Lanes<N>, limit: f64| v.clamp(Lanes::splat(-limit), Lanes::splat(limit));
-        draft = draft + bound(d_draft, DRAFT_STEP);
+        draft += bound(d_draft, DRAFT_STEP);
         slope = bound(slope + bound(d_slope, SLOPE_STEP), SLOPE_LIMIT);
     }
     let (attitude, immersion) = settled.unwrap_or_else(|| bisect(&problem, accuracy.halvings));
@@ -186,10 +188,7 @@ fn levels<const N: usize>(outline: &Outline<N>, heel: f64) -> (Lanes<N>, Lanes<N
 
 /// Nested bisection: volume fixes the draft for each slope, the trim residual
 /// then fixes the slope. Slow and sure; every lane keeps its own brackets.
-fn bisect<const N: usize>(
-    problem: &Problem<'_, N>,
-    halvings: u32,
-) -> (Attitude<N>, Immersion<N>) {
+fn bisect<const N: usize>(problem: &Problem<'_, N>, halvings: u32) -> (Attitude<N>, Immersion<N>) {
     let reach = 0.5 * problem.body.length * SLOPE_LIMIT;
     let (low, high) = levels(problem.outline, problem.heel);
     let float_at = |slope: Lanes<N>| {
@@ -215,4 +214,3 @@ fn bisect<const N: usize>(
     }
     float_at((lo + hi) * 0.5)
 }
-

@@ -128,11 +128,7 @@ pub fn whole_volume<const N: usize>(body: &Body<N>, outline: &Outline<N>) -> Lan
 /// Least height above the water over a line along the hull and its mirror
 /// image, m; negative when some of it is under. Infinite for an empty line.
 #[must_use]
-pub fn clearance<const N: usize>(
-    line: &[EdgePoint<N>],
-    middle: f64,
-    at: &Attitude<N>,
-) -> Lanes<N> {
+pub fn clearance<const N: usize>(line: &[EdgePoint<N>], middle: f64, at: &Attitude<N>) -> Lanes<N> {
     let (sin, cos) = at.heel.sin_cos();
     let low_side = sin.abs();
     line.iter().fold(Lanes::splat(f64::INFINITY), |least, p| {

@@ -82,10 +82,7 @@ fn segments(construction: Construction) -> Vec<Segment> {
             seg(0.5, OPENING.1, cockpit, false, 3),
             seg(OPENING.1, 1.0, None, false, 6),
         ],
-        Construction::Board => vec![
-            seg(0.0, 0.5, None, false, 8),
-            seg(0.5, 1.0, None, false, 8),
-        ],
+        Construction::Board => vec![seg(0.0, 0.5, None, false, 8), seg(0.5, 1.0, None, false, 8)],
     }
 }
 
@@ -133,7 +130,12 @@ fn cut(frame: &Frame, shape: &Shape, share: f64) -> Cut {
     let (exponent, end, rise, sheer) = if u < 0.0 {
         (shape.bow_exponent, 0.0, shape.bow_rise, SHEER.0)
     } else {
-        (shape.stern_exponent, shape.stern_end, shape.stern_rise, SHEER.1)
+        (
+            shape.stern_exponent,
+            shape.stern_end,
+            shape.stern_rise,
+            SHEER.1,
+        )
     };
     let a = u.abs();
     let plan = end + (1.0 - end) * (1.0 - a.powf(exponent));
@@ -149,7 +151,11 @@ fn floor_edge(frame: &Frame, shape: &Shape, cut: &Cut, raised: bool) -> (f64, f6
     let height = cut.gunwale - cut.keel;
     let wanted = shape.floor + if raised { STEP } else { 0.0 };
     let z = wanted.clamp(cut.keel + SKIN, cut.gunwale - SKIN);
-    let share = breadth_at(frame.bottom.corners(), shape.fullness, (z - cut.keel) / height);
+    let share = breadth_at(
+        frame.bottom.corners(),
+        shape.fullness,
+        (z - cut.keel) / height,
+    );
     let breadth = if frame.construction == Construction::SitInside {
         OPENING_BREADTH
     } else {
@@ -260,4 +266,83 @@ fn add_edges<const N: usize>(
             });
         }
     }
+}
+
+/// Lines of a body along its length, for drawing: places from the bow, m, with
+/// heights or half-breadths, m.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Lines {
+    /// Gunwale in profile.
+    pub sheer: Vec<(f64, f64)>,
+    /// Bottom in profile, at its lowest across the section.
+    pub keel: Vec<(f64, f64)>,
+    /// Recess floors in profile: one run for each level.
+    pub floors: Vec<Vec<(f64, f64)>>,
+    /// Gunwale in plan.
+    pub plan: Vec<(f64, f64)>,
+    /// Recess edge in plan, bow to stern: empty for a board.
+    pub recess: Vec<(f64, f64)>,
+}
+
+/// The lines of one shape.
+#[must_use]
+pub fn lines(frame: &Frame, shape: &Shape) -> Lines {
+    const STEPS: u32 = 48;
+    let mut out = Lines {
+        sheer: Vec::new(),
+        keel: Vec::new(),
+        floors: Vec::new(),
+        plan: Vec::new(),
+        recess: Vec::new(),
+    };
+    for step in 0..=STEPS {
+        let share = f64::from(step) / f64::from(STEPS);
+        let x = share * frame.length;
+        let here = cut(frame, shape, share);
+        out.sheer.push((x, here.gunwale));
+        out.keel.push((x, here.keel));
+        out.plan.push((x, here.half));
+    }
+    for segment in segments(frame.construction) {
+        if segment.recess.is_none() {
+            continue;
+        }
+        let mut run = Vec::new();
+        for step in 0..=8 {
+            let share = segment.from + (segment.to - segment.from) * f64::from(step) / 8.0;
+            let here = cut(frame, shape, share);
+            let (y, z) = floor_edge(frame, shape, &here, segment.raised);
+            run.push((share * frame.length, z));
+            out.recess.push((share * frame.length, y));
+        }
+        out.floors.push(run);
+    }
+    out
+}
+
+/// The closed section of one shape at a share of the length, starboard side
+/// round to port, recess cut out.
+#[must_use]
+pub fn section_at(frame: &Frame, shape: &Shape, share: f64) -> Vec<(f64, f64)> {
+    let segment = segments(frame.construction)
+        .into_iter()
+        .find(|s| share >= s.from && share <= s.to);
+    let here = cut(frame, shape, share);
+    let mut half: Vec<(f64, f64)> = frame
+        .bottom
+        .corners()
+        .iter()
+        .map(|&(y, z)| {
+            (
+                swell(y, shape.fullness) * here.half,
+                here.keel + z * (here.gunwale - here.keel),
+            )
+        })
+        .collect();
+    if let Some(segment) = segment.filter(|s| s.recess.is_some()) {
+        let (y, z) = floor_edge(frame, shape, &here, segment.raised);
+        half.extend([(y, here.gunwale), (y, z)]);
+    }
+    let port = half.iter().rev().map(|&(y, z)| (-y, z));
+    half.iter().copied().chain(port).collect()
 }

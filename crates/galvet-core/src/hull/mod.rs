@@ -10,4 +10,6 @@ pub use body::{Body, Flooded, Outline, Recess};
 pub use estimate::{Frame, draw};
 pub use section::BottomShape;
 pub use shape::{Shape, ShapePrior};
-pub use survey::{CapacityBasis, Construction, Finding, Measure, Propulsion, Reading, Source, Survey};
+pub use survey::{
+    CapacityBasis, Construction, Finding, Measure, Propulsion, Reading, Source, Survey,
+};

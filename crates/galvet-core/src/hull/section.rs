@@ -165,7 +165,9 @@ mod tests {
         for fullness in [-0.2, -0.05, 0.0, 0.1, 0.2] {
             assert_eq!(swell(0.0, fullness), 0.0);
             assert_eq!(swell(1.0, fullness), 1.0);
-            let steps: Vec<f64> = (0..=50).map(|i| swell(f64::from(i) / 50.0, fullness)).collect();
+            let steps: Vec<f64> = (0..=50)
+                .map(|i| swell(f64::from(i) / 50.0, fullness))
+                .collect();
             assert!(steps.is_sorted(), "fullness {fullness}");
         }
         assert!((swell(0.5, 0.08) - 0.58).abs() < 1e-12);

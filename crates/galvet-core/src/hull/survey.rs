@@ -337,7 +337,8 @@ impl Survey {
             }
         }
         let value = |m| self.value(m);
-        if let (Some(bare), Some(fitted)) = (value(Measure::BareWeight), value(Measure::FittedWeight))
+        if let (Some(bare), Some(fitted)) =
+            (value(Measure::BareWeight), value(Measure::FittedWeight))
             && bare > fitted
         {
             say(format!(
@@ -380,7 +381,9 @@ impl Survey {
         if missing(Measure::RatedCapacity) {
             say("no rated capacity: only the water decides what it carries");
         } else if self.capacity_basis == CapacityBasis::Unknown {
-            say("the maker does not say what the rated capacity counts; seat and drive are counted as load");
+            say(
+                "the maker does not say what the rated capacity counts; seat and drive are counted as load",
+            );
         }
         match (missing(Measure::FittedWeight), missing(Measure::BareWeight)) {
             (true, true) => say("no weight at all: guessed from the size, with a wide range"),

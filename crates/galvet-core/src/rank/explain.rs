@@ -24,7 +24,12 @@ pub fn why(ranking: &Ranking<'_>, index: usize, system: System) -> String {
     let sentence = if index == 0 {
         why_first(ranking, system)
     } else {
-        against(me, &ranking.ranked[index - 1], ranking.brief.posture, system)
+        against(
+            me,
+            &ranking.ranked[index - 1],
+            ranking.brief.posture,
+            system,
+        )
     };
     format!("{sentence}{}", warning(me, system))
 }
@@ -44,7 +49,9 @@ fn why_first(ranking: &Ranking<'_>, system: System) -> String {
     ) {
         (_, _, true) => format!("The only one left: {margin}, {stability}."),
         (true, true, _) => format!("Nothing beats it on either count: {margin}, {stability}."),
-        (true, false, _) => format!("Carries the most in reserve, {margin}, and is steady enough for it: {stability}."),
+        (true, false, _) => format!(
+            "Carries the most in reserve, {margin}, and is steady enough for it: {stability}."
+        ),
         (false, true, _) => format!("The steadiest of them, {stability}, with {margin}."),
         (false, false, _) => format!("Best balance of the two: {margin}, {stability}."),
     }
@@ -102,7 +109,11 @@ fn against(me: &Ranked<'_>, other: &Ranked<'_>, posture: Posture, system: System
         }
     };
     let close = (me.score.total - other.score.total).abs() < ALIKE;
-    let tail = if close { "; next to nothing between them." } else { "." };
+    let tail = if close {
+        "; next to nothing between them."
+    } else {
+        "."
+    };
     format!("{sentence}{tail}")
 }
 

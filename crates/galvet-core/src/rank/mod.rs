@@ -127,7 +127,12 @@ pub struct Ranking<'a> {
 
 /// Ranks `hulls` for `brief` with `size` shapes each.
 #[must_use]
-pub fn rank<'a>(brief: &'a Brief, hulls: &'a [Survey], size: usize, scales: &Scales) -> Ranking<'a> {
+pub fn rank<'a>(
+    brief: &'a Brief,
+    hulls: &'a [Survey],
+    size: usize,
+    scales: &Scales,
+) -> Ranking<'a> {
     let assessed: Vec<(&Survey, Result<Assessment<'a>, CannotFloat>)> = hulls
         .par_iter()
         .map(|survey| (survey, Assessment::of(survey, brief, size)))
@@ -158,7 +163,9 @@ pub fn rank<'a>(brief: &'a Brief, hulls: &'a [Survey], size: usize, scales: &Sca
     ranked.sort_by(|a, b| order(b, a));
     ruled_out.sort_by(|a, b| {
         let key = |r: &RuledOut<'_>| (r.assessment.is_none(), r.reasons.len());
-        key(a).cmp(&key(b)).then_with(|| a.survey.key.cmp(&b.survey.key))
+        key(a)
+            .cmp(&key(b))
+            .then_with(|| a.survey.key.cmp(&b.survey.key))
     });
     firmness(&mut ranked, brief, scales);
     mark_front(&mut ranked);
@@ -190,7 +197,13 @@ fn order(a: &Ranked<'_>, b: &Ranked<'_>) -> std::cmp::Ordering {
         .total_cmp(&b.score.total)
         .then_with(|| raw(a, Quantity::BindingMargin).total_cmp(&raw(b, Quantity::BindingMargin)))
         .then_with(|| raw(a, Quantity::Gm).total_cmp(&raw(b, Quantity::Gm)))
-        .then_with(|| b.assessment.setup.survey.key.cmp(&a.assessment.setup.survey.key))
+        .then_with(|| {
+            b.assessment
+                .setup
+                .survey
+                .key
+                .cmp(&a.assessment.setup.survey.key)
+        })
 }
 
 fn firmness(ranked: &mut [Ranked<'_>], brief: &Brief, scales: &Scales) {
@@ -220,9 +233,9 @@ fn firmness(ranked: &mut [Ranked<'_>], brief: &Brief, scales: &Scales) {
     }
     for i in 0..ranked.len() {
         ranked[i].first_share = share(firsts[i]);
-        ranked[i].beats_next = totals.get(i + 1).map(|next| {
-            share((0..size).filter(|&s| totals[i][s] >= next[s]).count())
-        });
+        ranked[i].beats_next = totals
+            .get(i + 1)
+            .map(|next| share((0..size).filter(|&s| totals[i][s] >= next[s]).count()));
     }
 }
 
@@ -232,8 +245,8 @@ fn mark_front(ranked: &mut [Ranked<'_>]) {
         .map(|r| (r.score.capacity, r.score.stability))
         .collect();
     for (entry, &(capacity, stability)) in ranked.iter_mut().zip(&axes) {
-        entry.on_front = !axes.iter().any(|&(c, s)| {
-            c >= capacity && s >= stability && (c > capacity || s > stability)
-        });
+        entry.on_front = !axes
+            .iter()
+            .any(|&(c, s)| c >= capacity && s >= stability && (c > capacity || s > stability));
     }
 }

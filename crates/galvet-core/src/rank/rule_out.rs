@@ -108,7 +108,10 @@ impl Reason {
         // "0 mm too wet" would puzzle: show at least one unit of the last digit.
         let by = system.text(self.dimension, self.by.max(self.least()), decimals);
         let shed = self.shed.map_or(String::new(), |kg| {
-            format!(": needs {} less", system.text(Dimension::Mass, kg.max(1.0), 0))
+            format!(
+                ": needs {} less",
+                system.text(Dimension::Mass, kg.max(1.0), 0)
+            )
         });
         match self.code {
             Code::NotKnown => format!("cannot be floated: the {} is not known", self.detail),
@@ -219,9 +222,19 @@ fn must_haves(assessment: &Assessment<'_>) -> Vec<Reason> {
         .value(Measure::BareWeight)
         .or(survey.value(Measure::FittedWeight));
     [
-        (Code::TooLong, survey.value(Measure::Length), must.longest, Dimension::Length),
+        (
+            Code::TooLong,
+            survey.value(Measure::Length),
+            must.longest,
+            Dimension::Length,
+        ),
         (Code::TooHeavy, lift, must.heaviest_lift, Dimension::Mass),
-        (Code::OverBudget, survey.value(Measure::Price), must.budget, Dimension::Money),
+        (
+            Code::OverBudget,
+            survey.value(Measure::Price),
+            must.budget,
+            Dimension::Money,
+        ),
     ]
     .into_iter()
     .filter_map(|(code, have, most, dimension)| {

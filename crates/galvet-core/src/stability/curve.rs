@@ -105,7 +105,9 @@ impl<const K: usize> Curve<K> {
                 best = (angle, value);
             }
         };
-        self.fine_angles().filter(|&a| a < limit).for_each(&mut look);
+        self.fine_angles()
+            .filter(|&a| a < limit)
+            .for_each(&mut look);
         look(limit.clamp(self.angle[0], self.angle[K - 1]));
         best
     }
@@ -154,7 +156,10 @@ mod tests {
     #[test]
     fn crossings_are_found_on_the_right_side() {
         let c = sine();
-        assert_eq!(c.falls_through_zero(), Some(c.falls_through_zero().unwrap()));
+        assert_eq!(
+            c.falls_through_zero(),
+            Some(c.falls_through_zero().unwrap())
+        );
         assert_relative_eq!(
             c.falls_through_zero().unwrap(),
             std::f64::consts::PI,

@@ -104,7 +104,15 @@ fn swamp<const N: usize>(
     out: &mut Arm<N>,
 ) {
     let guess = Some((out.attitude.draft, out.attitude.slope));
-    let full = settle(body, &body.solid, weight, density, out.heel, guess, accuracy);
+    let full = settle(
+        body,
+        &body.solid,
+        weight,
+        density,
+        out.heel,
+        guess,
+        accuracy,
+    );
     let pick = |full: Lanes<N>, dry: Lanes<N>| (-swamped).where_negative(full, dry);
     out.gz = pick(arm(&full, weight), out.gz);
     out.attitude.draft = pick(full.attitude.draft, out.attitude.draft);

@@ -1,5 +1,9 @@
 //! Fixtures and assertions shared by the core's tests.
 #![allow(dead_code, reason = "each test file uses its own part")]
+#![allow(
+    clippy::unwrap_used,
+    reason = "a fixture that does not build is a failed test"
+)]
 
 use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, RigLine, Scuppers, SeatHeight};
 use galvet_core::float::{Accuracy, Settled, Weight, settle};

@@ -1,0 +1,426 @@
+//! Hulls as CSV.
+//!
+//! A header names a figure with its unit (`length_m`, `beam_cm`,
+//! `bare_weight_lb`) or without one, when the cells carry it (`12 ft 4 in`).
+//! A cell may hold several readings, each with its source in brackets:
+//! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
+
+use super::{FileError, LARGEST, check_key, word};
+use galvet_core::hull::{
+    BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Source, Survey,
+};
+use galvet_core::units::{Bare, Dimension};
+use std::collections::{BTreeMap, BTreeSet};
+
+/// A hull record with what the file said beyond what Galvet knows.
+#[derive(Debug, Clone, PartialEq)]
+pub struct HullRecord {
+    /// What Galvet knows.
+    pub survey: Survey,
+    /// Unknown columns, by name.
+    pub extra: BTreeMap<String, String>,
+}
+
+/// A file read without mistakes.
+#[derive(Debug, Clone, PartialEq)]
+pub struct HullFile {
+    /// The records, in the file's order.
+    pub hulls: Vec<HullRecord>,
+    /// Unknown columns: kept, not understood.
+    pub unknown_columns: Vec<String>,
+}
+
+/// Most hulls in one file.
+const MOST_HULLS: usize = 5_000;
+/// Longest free text in a cell.
+const LONGEST_TEXT: usize = 2_000;
+
+/// Columns that are not figures.
+const WORD_COLUMNS: [&str; 14] = [
+    "key",
+    "maker",
+    "model",
+    "year",
+    "construction",
+    "bottom",
+    "propulsion",
+    "drive_lifts",
+    "tracks_straight",
+    "seats",
+    "fitted_includes",
+    "capacity_basis",
+    "notes",
+    "",
+];
+
+/// What a header cell stands for.
+enum Column {
+    Word(&'static str),
+    Figure(Measure, Bare),
+    Unknown(String),
+}
+
+fn column(header: &str) -> Column {
+    let header = header.trim();
+    if let Some(&name) = WORD_COLUMNS.iter().find(|&&name| name == header) {
+        return Column::Word(name);
+    }
+    for &measure in Measure::ALL {
+        if header == measure.key() {
+            return Column::Figure(measure, Bare::SI);
+        }
+        let unit = header
+            .strip_prefix(measure.key())
+            .and_then(|rest| rest.strip_prefix('_'));
+        let bare = match (measure.bounds().dimension, unit) {
+            (Dimension::Mass, Some("kg")) | (_, Some("m")) => Bare::SI,
+            (Dimension::Mass, Some("lb")) => Bare::POUNDS,
+            (_, Some("cm")) => Bare::CENTIMETRES,
+            (_, Some("mm")) => Bare::MILLIMETRES,
+            (_, Some("in")) => Bare::INCHES,
+            (_, Some("ft")) => Bare::FEET,
+            _ => continue,
+        };
+        return Column::Figure(measure, bare);
+    }
+    Column::Unknown(header.to_owned())
+}
+
+/// Reads a hull table.
+///
+/// # Errors
+/// Every mistake found, each with line, column and what would be accepted.
+pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
+    if text.len() > LARGEST {
+        let limit = format!("larger than {} MiB", LARGEST >> 20);
+        return Err(vec![FileError::whole(file, limit)]);
+    }
+    let mut reader = csv::ReaderBuilder::new()
+        .trim(csv::Trim::All)
+        .from_reader(text.trim_start_matches('\u{feff}').as_bytes());
+    let headers = match reader.headers() {
+        Ok(headers) => headers.clone(),
+        Err(error) => return Err(vec![csv_error(file, &error)]),
+    };
+    let columns: Vec<Column> = headers.iter().map(column).collect();
+    let mut errors = Vec::new();
+    let mut hulls: Vec<HullRecord> = Vec::new();
+    let mut keys = BTreeSet::new();
+    for record in reader.records() {
+        let record = match record {
+            Ok(record) => record,
+            Err(error) => {
+                errors.push(csv_error(file, &error));
+                break;
+            }
+        };
+        let line = record.position().map(csv::Position::line);
+        let mut row = Row::new(file, line);
+        for ((cell, column), header) in record.iter().zip(&columns).zip(headers.iter()) {
+            row.cell(column, header, cell);
+        }
+        match row.finish() {
+            Ok(hull) => {
+                if !keys.insert(hull.survey.key.clone()) {
+                    let problem = format!("the key “{}” stands twice", hull.survey.key);
+                    errors.push(at(file, line, Some("key"), problem));
+                }
+                hulls.push(hull);
+            }
+            Err(mut found) => errors.append(&mut found),
+        }
+        if hulls.len() > MOST_HULLS {
+            errors.push(at(
+                file,
+                line,
+                None,
+                format!("more than {MOST_HULLS} hulls"),
+            ));
+            break;
+        }
+    }
+    if hulls.is_empty() && errors.is_empty() {
+        errors.push(FileError::whole(file, "no hulls in it"));
+    }
+    if !errors.is_empty() {
+        return Err(errors);
+    }
+    Ok(HullFile {
+        hulls,
+        unknown_columns: columns
+            .into_iter()
+            .filter_map(|c| match c {
+                Column::Unknown(name) => Some(name),
+                _ => None,
+            })
+            .collect(),
+    })
+}
+
+fn at(file: &str, line: Option<u64>, column: Option<&str>, problem: String) -> FileError {
+    FileError {
+        file: file.to_owned(),
+        line,
+        column: column.map(str::to_owned),
+        problem,
+    }
+}
+
+fn csv_error(file: &str, error: &csv::Error) -> FileError {
+    let line = error.position().map(csv::Position::line);
+    let problem = match error.kind() {
+        csv::ErrorKind::UnequalLengths {
+            expected_len, len, ..
+        } => format!("{len} cells where the header has {expected_len}"),
+        csv::ErrorKind::Utf8 { .. } => "not UTF-8 text".to_owned(),
+        _ => error.to_string(),
+    };
+    at(file, line, None, problem)
+}
+
+/// One row being read.
+struct Row<'a> {
+    file: &'a str,
+    line: Option<u64>,
+    words: BTreeMap<&'static str, String>,
+    readings: BTreeMap<Measure, Vec<Reading>>,
+    extra: BTreeMap<String, String>,
+    errors: Vec<FileError>,
+}
+
+impl<'a> Row<'a> {
+    fn new(file: &'a str, line: Option<u64>) -> Self {
+        Self {
+            file,
+            line,
+            words: BTreeMap::new(),
+            readings: BTreeMap::new(),
+            extra: BTreeMap::new(),
+            errors: Vec::new(),
+        }
+    }
+
+    fn wrong(&mut self, column: &str, problem: String) {
+        let error = at(self.file, self.line, Some(column), problem);
+        self.errors.push(error);
+    }
+
+    fn cell(&mut self, column: &Column, header: &str, cell: &str) {
+        if cell.is_empty() {
+            return;
+        }
+        if cell.len() > LONGEST_TEXT {
+            self.wrong(header, format!("longer than {LONGEST_TEXT} characters"));
+            return;
+        }
+        match column {
+            Column::Word(name) => {
+                self.words.insert(name, cell.to_owned());
+            }
+            Column::Unknown(name) => {
+                self.extra.insert(name.clone(), cell.to_owned());
+            }
+            Column::Figure(measure, bare) => {
+                for part in cell.split('|') {
+                    match reading(*measure, *bare, part) {
+                        Ok(reading) => self.readings.entry(*measure).or_default().push(reading),
+                        Err(problem) => self.wrong(header, problem),
+                    }
+                }
+            }
+        }
+    }
+
+    fn text(&self, name: &'static str) -> String {
+        self.words.get(name).cloned().unwrap_or_default()
+    }
+
+    fn needed(&mut self, name: &'static str) -> String {
+        let text = self.text(name);
+        if text.is_empty() {
+            self.wrong(name, "must not be empty".to_owned());
+        }
+        text
+    }
+
+    fn choice<T: Copy>(
+        &mut self,
+        name: &'static str,
+        all: &[T],
+        key: impl Fn(T) -> &'static str,
+    ) -> Option<T> {
+        let text = self.words.get(name)?.clone();
+        match word(name, &text, all, key) {
+            Ok(value) => Some(value),
+            Err(problem) => {
+                self.wrong(name, problem);
+                None
+            }
+        }
+    }
+
+    fn yes(&mut self, name: &'static str) -> bool {
+        match self.text(name).as_str() {
+            "yes" | "true" | "1" => true,
+            "" | "no" | "false" | "0" => false,
+            other => {
+                self.wrong(name, format!("“{other}” is neither yes nor no"));
+                false
+            }
+        }
+    }
+
+    fn whole<T: std::str::FromStr>(&mut self, name: &'static str, accepted: &str) -> Option<T> {
+        let text = self.words.get(name)?.clone();
+        let number = text.parse().ok();
+        if number.is_none() {
+            self.wrong(name, format!("“{text}” is not {accepted}"));
+        }
+        number
+    }
+
+    fn finish(mut self) -> Result<HullRecord, Vec<FileError>> {
+        let key = self.needed("key");
+        if let Err(problem) = check_key(&key) {
+            self.wrong("key", problem);
+        }
+        let (maker, model) = (self.needed("maker"), self.needed("model"));
+        let construction = self.choice("construction", Construction::ALL, Construction::key);
+        if construction.is_none() && !self.words.contains_key("construction") {
+            self.wrong("construction", "must not be empty".to_owned());
+        }
+        let bottom = self.choice("bottom", &BottomShape::ALL, BottomShape::key);
+        let propulsion = self
+            .choice("propulsion", Propulsion::ALL, Propulsion::key)
+            .unwrap_or(Propulsion::Paddle);
+        let capacity_basis = self
+            .choice("capacity_basis", CapacityBasis::ALL, CapacityBasis::key)
+            .unwrap_or(CapacityBasis::Unknown);
+        let year = self.whole("year", "a year such as 2024");
+        let seats: Option<u8> = self.whole("seats", "a number of seats such as 1");
+        if seats.is_some_and(|n| !(1..=4).contains(&n)) {
+            self.wrong("seats", "a kayak has 1 to 4 seats".to_owned());
+        }
+        let (drive_lifts, tracks_straight) = (self.yes("drive_lifts"), self.yes("tracks_straight"));
+        let (Some(construction), true) = (construction, self.errors.is_empty()) else {
+            return Err(self.errors);
+        };
+        Ok(HullRecord {
+            survey: Survey {
+                key,
+                maker,
+                model,
+                year,
+                construction,
+                bottom,
+                propulsion,
+                drive_lifts,
+                tracks_straight,
+                seats: seats.unwrap_or(1),
+                fitted_includes: self.text("fitted_includes"),
+                capacity_basis,
+                notes: self.text("notes"),
+                readings: self.readings,
+            },
+            extra: self.extra,
+        })
+    }
+}
+
+/// Reads `3.81 m (tape)`; without a source it is the brochure's.
+fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> {
+    let part = part.trim();
+    let (number, source) = match part.split_once('(') {
+        None => (part, Source::Brochure),
+        Some((number, rest)) => {
+            let name = rest
+                .strip_suffix(')')
+                .ok_or_else(|| format!("“{part}” has an open bracket"))?;
+            (number, word("source", name, Source::ALL, Source::key)?)
+        }
+    };
+    let value = measure
+        .bounds()
+        .parse(number, bare)
+        .map_err(|error| error.to_string())?;
+    Reading::new(measure, value, source).map_err(|error| error.to_string())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const HEAD: &str = "key,maker,model,construction,length,beam_cm,bare_weight_lb,colour\n";
+
+    #[test]
+    fn units_may_stand_in_the_header_or_the_cell() {
+        let text = format!("{HEAD}a-1,Made,Up,board,12 ft 4 in,86,64,red\n");
+        let file = read("h.csv", &text).unwrap();
+        let survey = &file.hulls[0].survey;
+        assert!((survey.value(Measure::Length).unwrap() - 3.7592).abs() < 1e-9);
+        assert!((survey.value(Measure::Beam).unwrap() - 0.86).abs() < 1e-9);
+        assert!((survey.value(Measure::BareWeight).unwrap() - 29.0299).abs() < 1e-3);
+        assert_eq!(file.unknown_columns, ["colour"]);
+        assert_eq!(file.hulls[0].extra["colour"], "red");
+    }
+
+    #[test]
+    fn two_readings_keep_their_sources_and_the_tape_wins() {
+        let text = format!("{HEAD}a-1,Made,Up,board,3.76 m (brochure) | 3.81 m (tape),86,,\n");
+        let survey = &read("h.csv", &text).unwrap().hulls[0].survey;
+        assert_eq!(survey.value(Measure::Length), Some(3.81));
+        let findings = survey.findings();
+        assert!(findings[0].contradiction, "{findings:?}");
+        assert!(findings[0].text.contains("3.76"), "{findings:?}");
+    }
+
+    #[test]
+    fn every_mistake_names_its_line_and_column() {
+        let text = format!(
+            "{HEAD}a-1,Made,Up,raft,3.7,86,,\nA 2,Made,Up,board,37 m,86 (guess),,\na-1,,Up,board,,,,\n"
+        );
+        let errors: Vec<String> = read("h.csv", &text)
+            .unwrap_err()
+            .iter()
+            .map(ToString::to_string)
+            .collect();
+        let all = errors.join("\n");
+        assert!(
+            all.contains("h.csv, line 2, column construction: “raft”"),
+            "{all}"
+        );
+        assert!(
+            all.contains("line 3, column length: length must lie between 1.8 and 7 m"),
+            "{all}"
+        );
+        assert!(
+            all.contains("line 3, column beam_cm: “guess” is not a source"),
+            "{all}"
+        );
+        assert!(all.contains("line 3, column key"), "{all}");
+        assert!(
+            all.contains("line 4, column maker: must not be empty"),
+            "{all}"
+        );
+    }
+
+    #[test]
+    fn hostile_tables_are_refused_without_harm() {
+        for text in [
+            "",
+            "key\n",
+            "key,maker\n\"a",
+            "key,maker,model,construction\na,b\n",
+            "key,maker,model,construction\n../x,b,c,board\n",
+            "key,maker,model,construction,length\na,b,c,board,NaN\n",
+            "key,maker,model,construction,length\na,b,c,board,1e999\n",
+        ] {
+            assert!(read("x.csv", text).is_err(), "{text:?}");
+        }
+        let long = format!(
+            "key,maker,model,construction\na,{},c,board\n",
+            "x".repeat(3000)
+        );
+        assert!(read("x.csv", &long).is_err());
+    }
+}

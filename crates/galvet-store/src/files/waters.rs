@@ -1,0 +1,89 @@
+//! Water types as JSON.
+
+use super::{FileError, check_key, read_json, refused, word};
+use galvet_core::water::{Standing, Water};
+use serde::{Deserialize, Serialize};
+
+/// A file of water types.
+#[derive(Debug, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct WatersFile {
+    waters: Vec<WaterEntry>,
+}
+
+#[derive(Debug, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct WaterEntry {
+    key: String,
+    name: String,
+    density_kg_m3: f64,
+    freeboard_m: f64,
+    floor_clearance_m: f64,
+    working_share: f64,
+    least_depth_m: f64,
+    conditions: String,
+    standing: String,
+    capacity_weight: f64,
+    reserve_share: f64,
+    #[serde(default)]
+    must_drain: bool,
+    #[serde(default)]
+    plugs_allowed: bool,
+    #[serde(default)]
+    cautions: Vec<String>,
+}
+
+/// Reads water types.
+///
+/// # Errors
+/// [`FileError`] naming the entry and the accepted range.
+pub fn read(file: &str, text: &str) -> Result<Vec<Water>, FileError> {
+    let parsed: WatersFile = read_json(file, text)?;
+    parsed
+        .waters
+        .into_iter()
+        .map(|entry| water(file, entry))
+        .collect()
+}
+
+fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
+    let standing = check_key(&e.key)
+        .and_then(|()| word("standing", &e.standing, Standing::ALL, Standing::key))
+        .map_err(|problem| FileError::whole(file, format!("{}: {problem}", e.key)))?;
+    check(Water {
+        key: e.key,
+        name: e.name,
+        density: e.density_kg_m3,
+        freeboard: e.freeboard_m,
+        floor_clearance: e.floor_clearance_m,
+        working_share: e.working_share,
+        least_depth: e.least_depth_m,
+        conditions: e.conditions,
+        standing,
+        capacity_weight: e.capacity_weight,
+        reserve_share: e.reserve_share,
+        must_drain: e.must_drain,
+        plugs_allowed: e.plugs_allowed,
+        cautions: e.cautions,
+    })
+    .map_err(|(key, error)| refused(file, &key, error))
+}
+
+/// Checks every number of a water type.
+pub(crate) fn check(water: Water) -> Result<Water, (String, galvet_core::units::OutOfRange)> {
+    let checks = [
+        (Water::DENSITY, water.density),
+        (Water::FREEBOARD, water.freeboard),
+        (Water::FLOOR, water.floor_clearance),
+        (Water::SHARE, water.working_share),
+        (Water::DEPTH, water.least_depth),
+        (Water::WEIGHT, water.capacity_weight),
+        (Water::WEIGHT, water.reserve_share),
+    ];
+    for (bounds, value) in checks {
+        if let Err(error) = bounds.check(value) {
+            return Err((water.key, error));
+        }
+    }
+    Ok(water)
+}
