@@ -20,6 +20,11 @@ pub enum CannotFloat {
     NotKnown(&'static str),
 }
 
+/// Share of the water's gunwale freeboard asked of a board. The full figure is
+/// about water that comes over the edge and stays; a board has nothing to fill,
+/// and the full figure would rule every board off every lake. Guide value.
+const BOARD_FREEBOARD_SHARE: f64 = 0.5;
+
 /// Which line along the hull must stay above the water.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum WaterLimit {
@@ -90,8 +95,19 @@ impl<'a> Setup<'a> {
     #[must_use]
     pub fn limit_line<'b, const N: usize>(&self, body: &'b Body<N>) -> (&'b [EdgePoint<N>], f64) {
         match self.limit {
-            WaterLimit::Floor => (&body.floor, self.brief.water.floor_clearance),
-            WaterLimit::Gunwale => (&body.gunwale, self.brief.water.freeboard),
+            WaterLimit::Floor => (&body.floor, self.least_clearance()),
+            WaterLimit::Gunwale => (&body.gunwale, self.least_clearance()),
+        }
+    }
+
+    /// How far the limiting line must stay above the water, m.
+    #[must_use]
+    pub fn least_clearance(&self) -> f64 {
+        let water = &self.brief.water;
+        match (self.limit, self.survey.construction) {
+            (WaterLimit::Floor, _) => water.floor_clearance,
+            (WaterLimit::Gunwale, Construction::Board) => BOARD_FREEBOARD_SHARE * water.freeboard,
+            (WaterLimit::Gunwale, _) => water.freeboard,
         }
     }
 

@@ -178,6 +178,24 @@ quantities! {
         "initial stability if the standing body were a statue; often negative on hulls that people do stand in";
 }
 
+impl Quantity {
+    /// What stands where a hull has no such figure.
+    #[must_use]
+    pub const fn absent(self) -> &'static str {
+        match self {
+            Self::LabelMargin | Self::WorkingMargin => "no label",
+            Self::DraftWithDrive => "no drive, or depth not known",
+            Self::FloorAboveWater => "no floor",
+            Self::FloorWetAngle => "no open floor",
+            Self::EdgeAngle => "not by 90°",
+            Self::ReachHeel => "does not hold",
+            Self::List => "no upright rest",
+            Self::RollPeriod => "not stable upright",
+            _ => "not known",
+        }
+    }
+}
+
 /// The figures of one body under one brief; `None` where a figure does not
 /// apply or is not known.
 #[derive(Debug, Clone, PartialEq)]

@@ -159,7 +159,8 @@ impl Store {
     /// # Errors
     /// [`StoreError`], also for a record that does not pass the core's checks.
     pub fn catalogue(&self) -> Result<Catalogue, StoreError> {
-        self.connection()?.transaction(|connection| read(connection))
+        self.connection()?
+            .transaction(|connection| read(connection))
     }
 }
 

@@ -161,14 +161,10 @@ fn afloat(assessment: &Assessment<'_>) -> Vec<Reason> {
     if let Some(margin) = median(Quantity::WaterlineMargin)
         && margin < 0.0
     {
-        let water = &setup.brief.water;
-        let (code, want, have) = match setup.limit {
-            WaterLimit::Floor => (
-                Code::TooWet,
-                water.floor_clearance,
-                median(Quantity::FloorAboveWater),
-            ),
-            WaterLimit::Gunwale => (Code::TooLow, water.freeboard, median(Quantity::Freeboard)),
+        let want = setup.least_clearance();
+        let (code, have) = match setup.limit {
+            WaterLimit::Floor => (Code::TooWet, median(Quantity::FloorAboveWater)),
+            WaterLimit::Gunwale => (Code::TooLow, median(Quantity::Freeboard)),
         };
         let short = have.map_or(0.0, |have| want - have).max(0.0);
         let mut reason = Reason::by(code, short, Dimension::FineLength);

@@ -1,0 +1,61 @@
+//! `galvet demo`: the application with its demo data.
+
+use super::{Outcome, Problem};
+use crate::demo_data;
+use crate::web::server::{self, Settings};
+use galvet_store::Store;
+use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
+use std::path::PathBuf;
+
+/// Start Galvet with demo data (an invented shop on an invented coast)
+///
+/// The data lives in a temporary directory and is gone when you stop it,
+/// unless you name a directory to keep it in.
+#[derive(Debug, clap::Args)]
+#[command(after_help = "Examples:\n  galvet demo\n  galvet demo --port 8080 --keep ~/galvet-demo")]
+pub(crate) struct Args {
+    /// Port to serve on; 0 for any free one [default: 7340, or a free one]
+    #[arg(long)]
+    port: Option<u16>,
+    /// Keep the demo's data in this directory
+    #[arg(long, value_name = "DIR")]
+    keep: Option<PathBuf>,
+}
+
+const USUAL_PORT: u16 = 7340;
+
+pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
+    let temporary;
+    let directory = match &args.keep {
+        Some(directory) => directory.clone(),
+        None => {
+            temporary = tempfile::Builder::new()
+                .prefix("galvet-demo-")
+                .tempdir()
+                .map_err(|source| Problem::Read {
+                    file: "temporary directory".to_owned(),
+                    source,
+                })?;
+            temporary.path().to_owned()
+        }
+    };
+    let store = Store::open(&directory)?;
+    if store.is_empty()? {
+        store.fill(&demo_data::catalogue().map_err(Problem::Files)?)?;
+    }
+    let port = args.port.unwrap_or_else(usual_or_free_port);
+    server::serve(Settings {
+        listen: SocketAddr::new(IpAddr::V4(Ipv4Addr::LOCALHOST), port),
+        hosts: Vec::new(),
+        store,
+    })?;
+    Ok(Outcome::Done)
+}
+
+/// The usual port when nobody has it, else any free one.
+fn usual_or_free_port() -> u16 {
+    match TcpListener::bind((Ipv4Addr::LOCALHOST, USUAL_PORT)) {
+        Ok(_) => USUAL_PORT,
+        Err(_) => 0,
+    }
+}

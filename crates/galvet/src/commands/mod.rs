@@ -1,0 +1,85 @@
+//! The commands, one file each.
+
+mod demo;
+mod rank;
+mod serve;
+
+use crate::web::server::ServeError;
+use clap::{Parser, Subcommand};
+use galvet_store::{FileError, StoreError};
+use std::process::ExitCode;
+use thiserror::Error;
+
+/// Choose and rig a fishing kayak: what it carries, how it floats, how steady
+/// it is.
+///
+/// Figures are guidance. The maker's rated capacity and instructions, local
+/// rules and qualified people stand above anything computed here.
+#[derive(Debug, Parser)]
+#[command(name = "galvet", version, arg_required_else_help = true)]
+pub(crate) struct Line {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+enum Command {
+    Demo(demo::Args),
+    Serve(serve::Args),
+    Rank(rank::Args),
+}
+
+/// How a command ended.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Outcome {
+    /// Done.
+    Done,
+    /// Done, and there is something to look at.
+    Findings,
+}
+
+impl Outcome {
+    pub(crate) fn exit_code(self) -> ExitCode {
+        match self {
+            Self::Done => ExitCode::SUCCESS,
+            Self::Findings => ExitCode::from(1),
+        }
+    }
+}
+
+/// Why a command could not do it: exit code 2 and these words.
+#[derive(Debug, Error)]
+pub(crate) enum Problem {
+    /// A file cannot be read.
+    #[error("{file}: {source}")]
+    Read {
+        file: String,
+        source: std::io::Error,
+    },
+    /// A file is not what it should be.
+    #[error("{}", .0.iter().map(ToString::to_string).collect::<Vec<_>>().join("\n        "))]
+    Files(Vec<FileError>),
+    /// The data directory or database.
+    #[error(transparent)]
+    Store(#[from] StoreError),
+    /// The server.
+    #[error(transparent)]
+    Serve(#[from] ServeError),
+    /// Nothing can be written where the output goes.
+    #[error("cannot write the answer: {0}")]
+    Write(#[from] std::io::Error),
+}
+
+impl From<FileError> for Problem {
+    fn from(error: FileError) -> Self {
+        Self::Files(vec![error])
+    }
+}
+
+pub(crate) fn run(line: Line) -> Result<Outcome, Problem> {
+    match line.command {
+        Command::Demo(args) => demo::run(&args),
+        Command::Serve(args) => serve::run(&args),
+        Command::Rank(args) => rank::run(&args),
+    }
+}

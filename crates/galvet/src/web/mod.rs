@@ -1,0 +1,9 @@
+//! The server: routes, what guards them, and what is served besides pages.
+
+mod assets;
+mod errors;
+mod gate;
+mod pages;
+mod reader;
+pub(crate) mod server;
+mod state;

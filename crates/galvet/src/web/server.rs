@@ -1,0 +1,86 @@
+//! Building and running the server.
+
+use super::gate::Gate;
+use super::state::Shared;
+use super::{assets, errors, pages};
+use galvet_store::Store;
+use rocket::config::{Ident, LogLevel};
+use rocket::data::{Limits, ToByteUnit};
+use rocket::fairing::AdHoc;
+use rocket::{Build, Rocket, routes};
+use std::net::SocketAddr;
+use thiserror::Error;
+
+/// What a server is started with.
+pub(crate) struct Settings {
+    /// Address and port; port 0 takes any free one.
+    pub(crate) listen: SocketAddr,
+    /// Host names answered to besides localhost and the address.
+    pub(crate) hosts: Vec<String>,
+    /// The data.
+    pub(crate) store: Store,
+}
+
+/// Why the server did not run.
+#[derive(Debug, Error)]
+pub(crate) enum ServeError {
+    /// The port is taken or not allowed.
+    #[error("cannot listen on {listen}: {reason}")]
+    Listen { listen: SocketAddr, reason: String },
+    /// No runtime.
+    #[error("the server cannot start: {0}")]
+    Runtime(#[from] std::io::Error),
+}
+
+/// Puts the server together without starting it.
+pub(crate) fn build(settings: Settings) -> Rocket<Build> {
+    let limits = Limits::new()
+        .limit("form", 64.kibibytes())
+        .limit("data-form", 64.kibibytes())
+        .limit("string", 16.kibibytes())
+        .limit("bytes", 16.kibibytes())
+        .limit("json", 256.kibibytes());
+    let config = rocket::Config {
+        address: settings.listen.ip(),
+        port: settings.listen.port(),
+        limits,
+        log_level: LogLevel::Off,
+        // Does not tell what it runs on.
+        ident: Ident::none(),
+        ..rocket::Config::release_default()
+    };
+    rocket::custom(config)
+        .manage(Shared::new(settings.store))
+        .attach(Gate::new(settings.listen, &settings.hosts))
+        .mount("/", pages::routes())
+        .mount("/", errors::routes())
+        .mount("/", routes![assets::asset])
+        .register("/", errors::catchers())
+}
+
+/// Serves until stopped; prints the address once it answers.
+pub(crate) fn serve(settings: Settings) -> Result<(), ServeError> {
+    let listen = settings.listen;
+    let runtime = rocket::tokio::runtime::Builder::new_multi_thread()
+        .enable_all()
+        .build()?;
+    let server = build(settings).attach(AdHoc::on_liftoff("address", |rocket| {
+        Box::pin(async move {
+            let (address, port) = (rocket.config().address, rocket.config().port);
+            println!(
+                "Galvet is ready at http://{}",
+                SocketAddr::new(address, port)
+            );
+            println!("Figures are guidance; stop it with Ctrl+C.");
+        })
+    }));
+    match runtime.block_on(server.launch()) {
+        Ok(_) => Ok(()),
+        Err(error) => {
+            let reason = error.kind().to_string();
+            // Rocket panics on drop of an error nobody has looked at.
+            drop(error);
+            Err(ServeError::Listen { listen, reason })
+        }
+    }
+}

@@ -1,0 +1,14 @@
+/**
+ * Starts the page's helpers. Everything works without them: the brief is a
+ * form, parts are <details>, hulls are links.
+ */
+import { keepInStep } from "./answer.js";
+import { partsThatClose } from "./parts.js";
+import { walkRows } from "./rows.js";
+
+const answer = document.getElementById("answer");
+if (answer) {
+  keepInStep(answer);
+  walkRows(answer);
+}
+partsThatClose(document);

@@ -1,0 +1,46 @@
+/**
+ * Parts of the sentence close with Escape (focus goes back to their words) and
+ * when something else is clicked; opening one puts the focus into it.
+ */
+
+/** @param {Document} root */
+export function partsThatClose(root) {
+  root.addEventListener("keydown", (event) => {
+    if (event.key !== "Escape") return;
+    const open = root.querySelector(".part[open]");
+    if (!open) return;
+    open.open = false;
+    open.querySelector("summary").focus();
+  });
+  root.addEventListener("click", (event) => {
+    for (const open of root.querySelectorAll(".part[open]")) {
+      if (!open.contains(event.target)) open.open = false;
+    }
+  });
+  // `toggle` does not bubble; it can be caught on its way down.
+  root.addEventListener(
+    "toggle",
+    (event) => {
+      const part = event.target;
+      if (!(part instanceof HTMLDetailsElement) || !part.matches(".part[open]"))
+        return;
+      keepOnPage(part.querySelector(".part-body"));
+      const field = part.querySelector(
+        "input:checked, input:not([type=radio])",
+      );
+      field?.focus();
+      if (field instanceof HTMLInputElement && field.type === "text")
+        field.select();
+    },
+    true,
+  );
+}
+
+/** Shifts an opened part left when it would run off the right edge. */
+function keepOnPage(body) {
+  if (!(body instanceof HTMLElement)) return;
+  body.style.translate = "";
+  const box = body.getBoundingClientRect();
+  const over = box.right - (document.documentElement.clientWidth - 8);
+  if (over > 0) body.style.translate = `${-Math.min(over, box.left - 8)}px 0`;
+}
