@@ -1,7 +1,7 @@
 //! One hull under one brief: every figure, for `N` shapes side by side.
 
 use crate::brief::{Brief, Scuppers};
-use crate::float::{Accuracy, Settled, Weight, clearance, further_load, settle};
+use crate::float::{Accuracy, Settled, Start, Weight, clearance, further_load, settle};
 use crate::hull::body::{Body, EdgePoint, Flooded};
 use crate::hull::survey::Survey;
 use crate::hull::{BottomShape, Construction, Frame, Measure, Shape, ShapePrior, draw};
@@ -164,7 +164,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
             &weight,
             density,
             0.0,
-            None,
+            Start::LEVEL,
             self.accuracy,
         );
         Case { weight, upright }
@@ -175,15 +175,14 @@ impl<'a, const N: usize> Afloat<'a, N> {
     pub fn settle(&self, case: &Case<N>, heel: f64) -> Settled<N> {
         let outline = self.body.outline(self.setup.flooding.open);
         let density = self.setup.brief.water.density;
-        let at = &case.upright.attitude;
-        let guess = Some((at.draft, at.slope));
+        let start = case.upright.as_start();
         settle(
             &self.body,
             &outline,
             &case.weight,
             density,
             heel,
-            guess,
+            start,
             self.accuracy,
         )
     }

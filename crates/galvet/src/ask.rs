@@ -296,10 +296,12 @@ mod tests {
     use crate::demo_data;
 
     fn from_query(query: &str) -> Ask {
-        use rocket::form::{Form, FromForm, Options};
+        use rocket::form::{FromForm, Options, ValueField};
+        let address = format!("/?{query}");
+        let origin = rocket::http::uri::Origin::parse(&address).unwrap();
         let mut context = Ask::init(Options::Lenient);
-        for field in Form::values(query) {
-            Ask::push_value(&mut context, field);
+        for field in origin.query().unwrap().segments() {
+            Ask::push_value(&mut context, ValueField::from(field));
         }
         Ask::finalize(context).unwrap()
     }

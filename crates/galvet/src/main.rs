@@ -9,6 +9,7 @@ mod ask;
 mod commands;
 mod demo_data;
 mod draw;
+mod terminal;
 mod view;
 mod web;
 
@@ -25,7 +26,7 @@ fn main() -> ExitCode {
             ExitCode::SUCCESS
         }
         Err(problem) => {
-            eprintln!("galvet: {problem}");
+            terminal::warn(problem);
             ExitCode::from(2)
         }
     }

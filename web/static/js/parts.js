@@ -12,7 +12,8 @@ export function partsThatClose(root) {
     open.open = false;
     open.querySelector("summary").focus();
   });
-  root.addEventListener("click", (event) => {
+  // Not on click: Enter in a field sends a click to the form's first button.
+  root.addEventListener("pointerdown", (event) => {
     for (const open of root.querySelectorAll(".part[open]")) {
       if (!open.contains(event.target)) open.open = false;
     }

@@ -12,8 +12,8 @@
 //! since B - G must lie along the plane's normal `(-τ, 0, 1)`. Their
 //! derivatives are waterplane moments (Reynolds transport over the surface):
 //! `∂∇/∂T = A`, `∂∇/∂τ = A_x`, and so on, all analytic. Newton's method with
-//! bounded steps; a lane that has not settled goes to nested bisection, which
-//! cannot fail for a load the body can carry.
+//! bounded steps; where it fails, nested bisection decides whether there is a
+//! rest at all.
 
 use super::immersion::{Attitude, Immersion, immerse};
 use crate::hull::body::{Body, Outline};
@@ -38,7 +38,8 @@ pub struct Accuracy {
     /// Residual volume and moment allowed, as a share of the displaced volume
     /// (moments also per length).
     pub relative: f64,
-    /// Halvings of each bracket when Newton's method has to be given up.
+    /// Halvings of each bracket when Newton's method has to be given up; 0 for
+    /// no second try.
     pub halvings: u32,
 }
 
@@ -50,14 +51,15 @@ impl Accuracy {
     };
     /// For a sample of shapes, whose spread is ten thousand times wider. The
     /// last Newton step is still taken, so the attitude is far better than this.
-    /// Sixteen halvings leave a draft within 0.05 mm.
+    /// A lane in which Newton's method fails counts as foundered without asking
+    /// bisection (a property test holds the two against each other).
     pub const SAMPLE: Self = Self {
         relative: 2e-4,
-        halvings: 16,
+        halvings: 0,
     };
 }
 
-/// A body at rest.
+/// A body at rest, or gone under.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Settled<const N: usize> {
     /// Draft and trim found.
@@ -65,12 +67,50 @@ pub struct Settled<const N: usize> {
     /// Integrals at that attitude.
     pub immersion: Immersion<N>,
     /// Lanes whose load exceeds what the whole body displaces: by how much, m³
-    /// (0 where the load is carried). Such a lane is reported just awash.
+    /// (0 where the load is carried).
     pub excess_volume: Lanes<N>,
+    /// 1 in lanes that find no rest near upright trim: too heavy, or so low
+    /// that bow or stern goes under and takes the rest along. They are reported
+    /// level and wholly under, with the figures that follow from that.
+    pub foundered: Lanes<N>,
 }
 
-/// Share of the whole volume taken as "just awash" for an overloaded lane.
+/// Where a search begins.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Start<const N: usize> {
+    /// Draft, m.
+    pub draft: Lanes<N>,
+    /// Slope.
+    pub slope: Lanes<N>,
+    /// 1 in lanes known to founder already; they are not searched again.
+    pub foundered: Lanes<N>,
+}
+
+impl<const N: usize> Start<N> {
+    /// Level, a hand's breadth deep.
+    pub const LEVEL: Self = Self {
+        draft: Lanes::splat(0.1),
+        slope: Lanes::ZERO,
+        foundered: Lanes::ZERO,
+    };
+}
+
+impl<const N: usize> Settled<N> {
+    /// A start from this rest.
+    #[must_use]
+    pub fn as_start(&self) -> Start<N> {
+        Start {
+            draft: self.attitude.draft,
+            slope: self.attitude.slope,
+            foundered: self.foundered,
+        }
+    }
+}
+
+/// A load above this share of the whole volume sinks the body.
 const AWASH: f64 = 0.995;
+/// A slope beyond this (about 17°) is a hull going down by its end.
+const FOUNDERING_SLOPE: f64 = 0.3;
 /// Newton steps before bisection takes over.
 const NEWTON_STEPS: usize = 16;
 /// Largest change of draft in one Newton step, m, and of slope.
@@ -128,8 +168,7 @@ impl<const N: usize> Problem<'_, N> {
 }
 
 /// Finds draft and trim for `weight` on `outline` in water of `density`
-/// (kg/m³) at `heel` (rad). `guess` speeds things up when a near attitude is
-/// known.
+/// (kg/m³) at `heel` (rad); a `start` near the rest speeds things up.
 #[must_use]
 pub fn settle<const N: usize>(
     body: &Body<N>,
@@ -137,7 +176,7 @@ pub fn settle<const N: usize>(
     weight: &Weight<N>,
     density: f64,
     heel: f64,
-    guess: Option<(Lanes<N>, Lanes<N>)>,
+    start: Start<N>,
     accuracy: Accuracy,
 ) -> Settled<N> {
     let wanted = weight.mass / Lanes::splat(density);
@@ -152,24 +191,64 @@ pub fn settle<const N: usize>(
         x_g: weight.x - Lanes::splat(body.middle()),
         zeta_g: weight.z * cos - weight.y * sin,
     };
-    let (mut draft, mut slope) = guess.unwrap_or((Lanes::splat(0.1), Lanes::ZERO));
-    let mut settled = None;
-    for _ in 0..NEWTON_STEPS {
-        let (at, im) = problem.look(draft, slope);
-        let (d_draft, d_slope, error) = problem.step(&at, &im);
-        if error.max_lane() <= accuracy.relative {
-            settled = Some((at, im));
-            break;
-        }
-        let bound = |v: Lanes<N>, limit: f64| v.clamp(Lanes::splat(-limit), Lanes::splat(limit));
-        draft += bound(d_draft, DRAFT_STEP);
-        slope = bound(slope + bound(d_slope, SLOPE_STEP), SLOPE_LIMIT);
-    }
-    let (attitude, immersion) = settled.unwrap_or_else(|| bisect(&problem, accuracy.halvings));
+    let sinks = (-excess_volume).is_negative();
+    let (at, im, foundered) = problem.search(&start, sinks.max(start.foundered), accuracy);
+    let (attitude, immersion) = if foundered.max_lane() > 0.0 {
+        problem.under(&at, foundered)
+    } else {
+        (at, im)
+    };
     Settled {
         attitude,
         immersion,
         excess_volume,
+        foundered,
+    }
+}
+
+impl<const N: usize> Problem<'_, N> {
+    /// Newton's method on the lanes not yet `lost`, then bisection where the
+    /// accuracy asks for it. Returns the lanes lost in the end as well.
+    fn search(
+        &self,
+        start: &Start<N>,
+        lost: Lanes<N>,
+        accuracy: Accuracy,
+    ) -> (Attitude<N>, Immersion<N>, Lanes<N>) {
+        let held = |v: Lanes<N>, limit: f64| v.clamp(Lanes::splat(-limit), Lanes::splat(limit));
+        let sought = Lanes::splat(1.0) - lost;
+        let (mut draft, mut slope) = (start.draft, start.slope);
+        let mut left = Lanes::ZERO;
+        for step in 0..NEWTON_STEPS {
+            let (at, im) = self.look(draft, slope);
+            let (d_draft, d_slope, error) = self.step(&at, &im);
+            left = error * sought - accuracy.relative;
+            if left.max_lane() <= 0.0 {
+                let steep = (Lanes::splat(FOUNDERING_SLOPE) - slope.abs()).is_negative();
+                return (at, im, lost.max(steep * sought));
+            }
+            // Steps that have not converged by now go round a kink: shorten them.
+            let damping = if step < NEWTON_STEPS / 2 { 1.0 } else { 0.5 };
+            draft += held(d_draft, DRAFT_STEP) * sought * damping;
+            slope = held(
+                slope + held(d_slope, SLOPE_STEP) * sought * damping,
+                SLOPE_LIMIT,
+            );
+        }
+        if accuracy.halvings == 0 {
+            let (at, im) = self.look(draft, slope);
+            return (at, im, lost.max((-left).is_negative()));
+        }
+        let (at, im) = bisect(self, accuracy.halvings);
+        let steep = (Lanes::splat(FOUNDERING_SLOPE) - at.slope.abs()).is_negative();
+        (at, im, lost.max(steep))
+    }
+
+    /// The attitude with `foundered` lanes level and wholly under.
+    fn under(&self, at: &Attitude<N>, foundered: Lanes<N>) -> (Attitude<N>, Immersion<N>) {
+        let top = levels(self.outline, self.heel).1;
+        let pick = |gone: Lanes<N>, afloat: Lanes<N>| (-foundered).where_negative(gone, afloat);
+        self.look(pick(top, at.draft), pick(Lanes::ZERO, at.slope))
     }
 }
 

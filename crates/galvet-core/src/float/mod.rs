@@ -5,6 +5,6 @@ pub mod equilibrium;
 pub mod immersion;
 pub mod limit_load;
 
-pub use equilibrium::{Accuracy, Settled, Weight, settle};
+pub use equilibrium::{Accuracy, Settled, Start, Weight, settle};
 pub use immersion::{Attitude, Immersion, clearance, immerse, whole_volume};
 pub use limit_load::further_load;

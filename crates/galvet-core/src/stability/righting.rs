@@ -1,6 +1,6 @@
 //! Righting arms at heel, with free trim, and with the water coming in.
 
-use crate::float::{Accuracy, Attitude, Settled, Weight, clearance, settle};
+use crate::float::{Accuracy, Attitude, Settled, Start, Weight, clearance, settle};
 use crate::hull::{Body, Flooded};
 use crate::lanes::Lanes;
 
@@ -60,17 +60,17 @@ pub fn righting<const N: usize>(
     let dry = body.outline(flooding.open);
     let mut arms: Vec<Arm<N>> = Vec::with_capacity(heels.len());
     // Attitudes of the last two angles, to guess the next from.
-    let mut last = (0.0, upright.attitude.draft, upright.attitude.slope);
+    let mut last = (0.0, upright.as_start());
     let mut before = last;
     for &heel in heels {
         let guess = extrapolate(before, last, heel);
         let intact = if heel == 0.0 {
             upright.clone()
         } else {
-            settle(body, &dry, weight, density, heel, Some(guess), accuracy)
+            settle(body, &dry, weight, density, heel, guess, accuracy)
         };
         before = last;
-        last = (heel, intact.attitude.draft, intact.attitude.slope);
+        last = (heel, intact.as_start());
         let middle = body.middle();
         let gunwale = clearance(&body.gunwale, middle, &intact.attitude);
         let mut out = Arm {
@@ -86,7 +86,8 @@ pub fn righting<const N: usize>(
             let rim = clearance(&body.rim, middle, &intact.attitude);
             let swamped = rim.is_negative().max(earlier);
             if swamped.max_lane() > 0.0 {
-                swamp(body, weight, density, accuracy, swamped, &mut out);
+                let from = intact.as_start();
+                swamp(body, weight, density, accuracy, swamped, from, &mut out);
             }
         }
         arms.push(out);
@@ -101,18 +102,10 @@ fn swamp<const N: usize>(
     density: f64,
     accuracy: Accuracy,
     swamped: Lanes<N>,
+    from: Start<N>,
     out: &mut Arm<N>,
 ) {
-    let guess = Some((out.attitude.draft, out.attitude.slope));
-    let full = settle(
-        body,
-        &body.solid,
-        weight,
-        density,
-        out.heel,
-        guess,
-        accuracy,
-    );
+    let full = settle(body, &body.solid, weight, density, out.heel, from, accuracy);
     let pick = |full: Lanes<N>, dry: Lanes<N>| (-swamped).where_negative(full, dry);
     out.gz = pick(arm(&full, weight), out.gz);
     out.attitude.draft = pick(full.attitude.draft, out.attitude.draft);
@@ -121,10 +114,10 @@ fn swamp<const N: usize>(
 }
 
 fn extrapolate<const N: usize>(
-    before: (f64, Lanes<N>, Lanes<N>),
-    last: (f64, Lanes<N>, Lanes<N>),
+    before: (f64, Start<N>),
+    last: (f64, Start<N>),
     heel: f64,
-) -> (Lanes<N>, Lanes<N>) {
+) -> Start<N> {
     let known = last.0 - before.0;
     // From upright the draft starts level: its slope in heel is zero by symmetry.
     let ahead = if known > 0.0 {
@@ -132,8 +125,10 @@ fn extrapolate<const N: usize>(
     } else {
         0.0
     };
-    (
-        last.1 + (last.1 - before.1) * ahead,
-        last.2 + (last.2 - before.2) * ahead,
-    )
+    let (one, two) = (before.1, last.1);
+    Start {
+        draft: two.draft + (two.draft - one.draft) * ahead,
+        slope: two.slope + (two.slope - one.slope) * ahead,
+        foundered: two.foundered,
+    }
 }

@@ -6,7 +6,7 @@
 )]
 
 use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, RigLine, Scuppers, SeatHeight};
-use galvet_core::float::{Accuracy, Settled, Weight, settle};
+use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
 use galvet_core::hull::body::{Body, EdgePoint, Outline};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Shape, Source, Survey,
@@ -182,5 +182,13 @@ pub fn weight(mass: f64, x: f64, y: f64, z: f64) -> Weight<1> {
 
 /// Settles a solid body at `heel` rad in fresh water, finely.
 pub fn float(body: &Body<1>, weight: &Weight<1>, heel: f64) -> Settled<1> {
-    settle(body, &body.solid, weight, FRESH, heel, None, Accuracy::FINE)
+    settle(
+        body,
+        &body.solid,
+        weight,
+        FRESH,
+        heel,
+        Start::LEVEL,
+        Accuracy::FINE,
+    )
 }

@@ -3,6 +3,7 @@
 use super::{Outcome, Problem};
 use crate::answer::Answer;
 use crate::demo_data;
+use crate::terminal;
 use galvet_core::hull::Survey;
 use galvet_core::quantity::Quantity;
 use galvet_core::rank::{Ranking, explain, rank, score::Scales};
@@ -66,7 +67,10 @@ pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
         table(&mut out, &ranking)?;
     }
     if !unknown.is_empty() {
-        eprintln!("galvet: columns not understood: {}", unknown.join(", "));
+        terminal::warn(format_args!(
+            "columns not understood: {}",
+            unknown.join(", ")
+        ));
     }
     // The demo's gaps are there on purpose; one's own are worth an exit code.
     let doubtful = surveys

@@ -3,6 +3,7 @@
 use super::gate::Gate;
 use super::state::Shared;
 use super::{assets, errors, pages};
+use crate::terminal;
 use galvet_store::Store;
 use rocket::config::{Ident, LogLevel};
 use rocket::data::{Limits, ToByteUnit};
@@ -67,11 +68,9 @@ pub(crate) fn serve(settings: Settings) -> Result<(), ServeError> {
     let server = build(settings).attach(AdHoc::on_liftoff("address", |rocket| {
         Box::pin(async move {
             let (address, port) = (rocket.config().address, rocket.config().port);
-            println!(
-                "Galvet is ready at http://{}",
-                SocketAddr::new(address, port)
-            );
-            println!("Figures are guidance; stop it with Ctrl+C.");
+            let at = SocketAddr::new(address, port);
+            terminal::say(format_args!("Galvet is ready at http://{at}"));
+            terminal::say("Figures are guidance; stop it with Ctrl+C.");
         })
     }));
     match runtime.block_on(server.launch()) {

@@ -1,6 +1,7 @@
 //! What all requests share.
 
 use crate::ask::Asked;
+use crate::terminal;
 use crate::view::ranking::{self, RankingView};
 use galvet_core::hull::Survey;
 use galvet_core::units::System;
@@ -29,14 +30,14 @@ pub(crate) struct Trouble;
 impl From<StoreError> for Trouble {
     fn from(error: StoreError) -> Self {
         // To the operator's terminal, never to the page.
-        eprintln!("galvet: {error}");
+        terminal::warn(error);
         Self
     }
 }
 
 impl From<task::JoinError> for Trouble {
     fn from(error: task::JoinError) -> Self {
-        eprintln!("galvet: a computation stopped: {error}");
+        terminal::warn(format_args!("a computation stopped: {error}"));
         Self
     }
 }

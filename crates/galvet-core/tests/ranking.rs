@@ -1,0 +1,204 @@
+//! Ranking: what a person would expect of the order, whatever the numbers.
+
+mod common;
+
+use common::{brief, rig, survey};
+use galvet_core::assess::Assessment;
+use galvet_core::brief::{Brief, Crew, Posture, Scuppers};
+use galvet_core::hull::{BottomShape, Construction, Measure, Reading, Source, Survey};
+use galvet_core::quantity::Quantity;
+use galvet_core::rank::rule_out::Code;
+use galvet_core::rank::{Binding, Firmness, Ranking, explain, rank, score::Scales};
+use galvet_core::units::System;
+
+fn hull(key: &str, length: f64, beam: f64, rated: Option<f64>) -> Survey {
+    let mut readings = vec![
+        (Measure::Length, length),
+        (Measure::Beam, beam),
+        (Measure::FittedWeight, 36.0),
+        (Measure::FloorHeight, 0.135),
+        (Measure::SeatLow, 0.1),
+    ];
+    readings.extend(rated.map(|r| (Measure::RatedCapacity, r)));
+    let mut hull = survey(Construction::SitOnTop, BottomShape::Tunnel, &readings);
+    hull.key = key.to_owned();
+    hull.model = key.to_owned();
+    hull
+}
+
+fn fleet() -> Vec<Survey> {
+    vec![
+        hull("wide", 3.8, 0.94, Some(230.0)),
+        hull("narrow", 3.4, 0.68, Some(150.0)),
+        hull("middle", 3.6, 0.84, Some(190.0)),
+    ]
+}
+
+fn asked(mass: f64, posture: Posture) -> Brief {
+    let mut brief = brief(mass, 1.8, rig(20.0, 0.6, 0.12));
+    brief.posture = posture;
+    brief
+}
+
+fn order(ranking: &Ranking<'_>) -> Vec<String> {
+    let keys = ranking.ranked.iter();
+    keys.map(|r| r.assessment.setup.survey.key.clone())
+        .collect()
+}
+
+#[test]
+fn the_wide_hull_leads_for_one_who_stands_and_the_narrow_one_is_out() {
+    let (hulls, brief) = (fleet(), asked(85.0, Posture::Stands));
+    let ranking = rank(&brief, &hulls, 64, &Scales::default());
+    assert_eq!(order(&ranking), ["wide", "middle"]);
+    let out = &ranking.ruled_out[0];
+    assert_eq!(out.survey.key, "narrow");
+    assert!(out.reasons.iter().any(|r| r.code == Code::StaySeated));
+    assert!(ranking.ranked[0].on_front);
+    assert!(!ranking.ranked[1].on_front);
+    let firm = Firmness::of(ranking.ranked[0].beats_next.unwrap());
+    assert_eq!(firm, Firmness::Firm);
+    assert_eq!(ranking.ranked[1].beats_next, None);
+}
+
+#[test]
+fn figures_stand_within_their_ranges_and_the_binding_margin_is_the_least() {
+    let (hulls, brief) = (fleet(), asked(70.0, Posture::Sits));
+    for survey in &hulls {
+        let a = Assessment::of(survey, &brief, 64).unwrap();
+        for &q in Quantity::ALL {
+            if let Some(r) = a.range(q) {
+                assert!(r.p5 <= r.p50 && r.p50 <= r.p95, "{} {r:?}", q.row().key);
+            }
+        }
+        let (binding, margin) = Binding::of(&a).unwrap();
+        for q in [
+            Quantity::LabelMargin,
+            Quantity::WorkingMargin,
+            Quantity::WaterlineMargin,
+        ] {
+            assert!(margin <= a.median(q).unwrap(), "{binding:?}");
+        }
+    }
+}
+
+#[test]
+fn a_taller_seat_costs_lean_room_and_plugs_buy_margin() {
+    let mut survey = hull("one", 3.7, 0.88, Some(200.0));
+    let high = Reading::new(Measure::SeatHigh, 0.30, Source::Tape).unwrap();
+    survey.readings.insert(Measure::SeatHigh, vec![high]);
+    let low = asked(85.0, Posture::Sits);
+    let mut raised = low.clone();
+    raised.seat = galvet_core::brief::SeatHeight::High;
+    let mut plugged = low.clone();
+    plugged.scuppers = Scuppers::Plugged;
+    let median = |brief: &Brief, q| {
+        let assessment = Assessment::of(&survey, brief, 64).unwrap();
+        assessment.median(q).unwrap()
+    };
+    assert!(median(&raised, Quantity::LeanRoom) < median(&low, Quantity::LeanRoom));
+    assert!(median(&raised, Quantity::Gm) < median(&low, Quantity::Gm) - 0.02);
+    // Dry feet: the gunwale is the limit now, and it is far.
+    let gained =
+        median(&plugged, Quantity::WaterlineMargin) - median(&low, Quantity::WaterlineMargin);
+    assert!(gained > 10.0, "{gained}");
+}
+
+#[test]
+fn a_hull_without_a_label_is_ranked_on_what_is_known() {
+    let hulls = vec![hull("bare", 3.7, 0.88, None)];
+    let brief = asked(80.0, Posture::Sits);
+    let ranking = rank(&brief, &hulls, 32, &Scales::default());
+    let entry = &ranking.ranked[0];
+    assert_eq!(entry.assessment.median(Quantity::LabelMargin), None);
+    assert_eq!(entry.binding.unwrap().0, Binding::Waterline);
+    assert!(explain::why(&ranking, 0, System::Metric).starts_with("The only one left"));
+}
+
+#[test]
+fn a_measured_floor_narrows_the_range() {
+    let brief = asked(80.0, Posture::Sits);
+    let width = |survey: &Survey| {
+        let a = Assessment::of(survey, &brief, 128).unwrap();
+        let r = a.range(Quantity::WaterlineMargin).unwrap();
+        r.p95 - r.p5
+    };
+    let known = hull("one", 3.7, 0.88, Some(200.0));
+    let mut guessed = known.clone();
+    guessed.readings.remove(&Measure::FloorHeight);
+    assert!(width(&known) < 0.6 * width(&guessed));
+}
+
+#[test]
+fn no_length_or_beam_means_no_rank_and_says_so() {
+    let mut hulls = fleet();
+    hulls[0].readings.remove(&Measure::Beam);
+    let brief = asked(70.0, Posture::Sits);
+    let ranking = rank(&brief, &hulls, 16, &Scales::default());
+    let out = ranking
+        .ruled_out
+        .iter()
+        .find(|r| r.survey.key == "wide")
+        .unwrap();
+    assert_eq!(
+        out.reasons[0].text(System::Metric),
+        "cannot be floated: the beam is not known"
+    );
+}
+
+#[test]
+fn limits_rule_out_by_the_amount_they_are_missed() {
+    let hulls = fleet();
+    let mut brief = asked(70.0, Posture::Sits);
+    brief.must.longest = Some(3.7);
+    brief.must.heaviest_lift = Some(30.0);
+    let ranking = rank(&brief, &hulls, 16, &Scales::default());
+    assert!(ranking.ranked.is_empty());
+    let wide = ranking
+        .ruled_out
+        .iter()
+        .find(|r| r.survey.key == "wide")
+        .unwrap();
+    let texts: Vec<String> = wide
+        .reasons
+        .iter()
+        .map(|r| r.text(System::Metric))
+        .collect();
+    assert!(
+        texts.contains(&"0.10\u{a0}m too long for the store".to_owned()),
+        "{texts:?}"
+    );
+    assert!(
+        texts.contains(&"6\u{a0}kg too heavy to lift".to_owned()),
+        "{texts:?}"
+    );
+}
+
+#[test]
+fn explanations_name_differences_in_the_readers_units() {
+    let (hulls, brief) = (fleet(), asked(75.0, Posture::Sits));
+    let ranking = rank(&brief, &hulls, 64, &Scales::default());
+    let metric = explain::why(&ranking, 1, System::Metric);
+    let imperial = explain::why(&ranking, 1, System::Imperial);
+    assert!(
+        metric.contains("kg less in hand than the Fixture wide"),
+        "{metric}"
+    );
+    assert!(imperial.contains("lb less in hand"), "{imperial}");
+}
+
+#[test]
+fn the_heaviest_crew_on_the_smallest_hull_stays_finite() {
+    let hulls = vec![hull("toy", 1.9, 0.5, Some(60.0))];
+    let mut brief = asked(220.0, Posture::Stands);
+    brief.crew = Crew::new(220.0, 2.3).unwrap();
+    let ranking = rank(&brief, &hulls, 32, &Scales::default());
+    let out = &ranking.ruled_out[0];
+    assert!(out.reasons.len() >= 2, "{:?}", out.reasons);
+    let a = out.assessment.as_ref().unwrap();
+    for values in &a.sample {
+        for &q in Quantity::ALL {
+            assert!(values.get(q).is_none_or(f64::is_finite), "{}", q.row().key);
+        }
+    }
+}

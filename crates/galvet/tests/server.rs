@@ -1,0 +1,205 @@
+//! The real server: what it answers, what it refuses, how it fails to start.
+
+#![allow(clippy::unwrap_used, clippy::expect_used, reason = "tests")]
+
+mod common;
+
+use common::{Server, run};
+
+fn status(answer: &str) -> &str {
+    answer.split(' ').nth(1).unwrap_or("none")
+}
+
+#[test]
+fn it_answers_at_once_with_its_headers() {
+    let server = Server::start(&["demo", "--port", "0"]);
+    let page = server.get("/");
+    assert_eq!(status(&page), "200");
+    assert!(page.contains("Reed-edge day"));
+    let head = page.split("\r\n\r\n").next().unwrap().to_lowercase();
+    for header in [
+        "content-security-policy: default-src 'none'; script-src 'self'",
+        "x-content-type-options: nosniff",
+        "x-frame-options: deny",
+        "referrer-policy: same-origin",
+        "cross-origin-opener-policy: same-origin",
+    ] {
+        assert!(head.contains(header), "{header} in {head}");
+    }
+    assert!(!head.contains("\r\nserver:"), "{head}");
+    assert!(
+        !page.contains("<script>") && !page.contains(" style="),
+        "nothing inline"
+    );
+}
+
+#[test]
+fn other_names_and_other_sites_are_refused() {
+    let server = Server::start(&["demo", "--port", "0"]);
+    let ask = |method: &str, path: &str, headers: &str, body: &str| {
+        let answer = server.raw(&format!(
+            "{method} {path} HTTP/1.1\r\n{headers}Content-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\nConnection: close\r\n\r\n{body}",
+            body.len()
+        ));
+        (status(&answer).to_owned(), answer)
+    };
+    let host = format!("Host: localhost:{}\r\n", server.port);
+    let form = "units=imperial&back=/";
+    for bad in [
+        "Host: evil.example\r\n",
+        "Host: localhost.evil.example\r\n",
+        "",
+    ] {
+        let (code, answer) = ask("GET", "/", bad, "");
+        assert!(code == "421" || code == "400", "{bad:?}: {answer}");
+    }
+    let post = |headers: &str| ask("POST", "/settings/units", &format!("{host}{headers}"), form);
+    assert_eq!(post("").0, "403", "nobody says who asks");
+    assert_eq!(post("Origin: http://evil.example\r\n").0, "403");
+    assert_eq!(post("Origin: null\r\n").0, "403");
+    assert_eq!(post("Sec-Fetch-Site: cross-site\r\n").0, "403");
+    assert_eq!(post("Sec-Fetch-Site: same-site\r\n").0, "403");
+    let (code, answer) = post("Sec-Fetch-Site: same-origin\r\n");
+    assert_eq!(code, "303", "{answer}");
+    assert!(answer.contains("galvet-units=imperial"));
+    let own = format!("Origin: http://localhost:{}\r\n", server.port);
+    assert_eq!(post(&own).0, "303");
+}
+
+#[test]
+fn errors_are_pages_without_the_inside() {
+    let server = Server::start(&["demo", "--port", "0"]);
+    for (path, code) in [
+        ("/nowhere", "404"),
+        ("/hulls/no-such-hull", "404"),
+        ("/hulls/..%2f..%2fetc%2fpasswd", "404"),
+        ("/assets/x/../../Cargo.toml", "404"),
+        ("/assets/x/%2e%2e/%2e%2e/Cargo.toml", "404"),
+        ("/?mass=plenty", "422"),
+        ("/?mass=-1", "422"),
+        ("/?water=%3Cscript%3E", "422"),
+        ("/?weight=NaN", "422"),
+        ("/hulls/tindrel-vaskar?stature=9", "422"),
+    ] {
+        let page = server.get(path);
+        assert_eq!(status(&page), code, "{path}: {page}");
+        assert!(page.contains("</html>"), "{path} is a page");
+        for inside in ["<script>", "panicked", "src/", "rocket", "Rocket"] {
+            assert!(!page.contains(inside), "{path} shows {inside}");
+        }
+    }
+    let large = "x".repeat(200_000);
+    let answer = server.raw(&format!(
+        "POST /settings/units HTTP/1.1\r\nHost: localhost\r\nSec-Fetch-Site: same-origin\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\nConnection: close\r\n\r\nunits={large}",
+        large.len() + 6
+    ));
+    assert!(["413", "422"].contains(&status(&answer)), "{answer}");
+}
+
+#[test]
+fn a_redirect_after_the_units_stays_here() {
+    let server = Server::start(&["demo", "--port", "0"]);
+    for back in [
+        "//evil.example/",
+        "http://evil.example/",
+        "/%0d%0aSet-Cookie:x=1",
+        "\\\\evil",
+    ] {
+        let body = format!("units=metric&back={back}");
+        let answer = server.raw(&format!(
+            "POST /settings/units HTTP/1.1\r\nHost: localhost\r\nSec-Fetch-Site: same-origin\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\nConnection: close\r\n\r\n{body}",
+            body.len()
+        ));
+        let lower = answer.to_lowercase();
+        let location = lower
+            .lines()
+            .find(|l| l.starts_with("location:"))
+            .unwrap_or("");
+        assert!(!location.contains("evil"), "{back}: {location}");
+        assert!(!lower.contains("set-cookie: x=1"), "{back}");
+    }
+}
+
+#[test]
+fn assets_are_kept_under_names_that_change_with_their_content() {
+    let server = Server::start(&["demo", "--port", "0"]);
+    let page = server.get("/");
+    let style = page
+        .split('"')
+        .find(|s| s.ends_with("/app.css"))
+        .expect("a stylesheet");
+    let sheet = server.get(style);
+    assert_eq!(status(&sheet), "200");
+    assert!(sheet.contains("max-age=31536000, immutable"));
+    // A page from before an update still gets a file, but does not keep it.
+    let stale = server.get("/assets/0000000000/app.css");
+    assert!(stale.contains("no-store"), "{}", &stale[..300]);
+}
+
+#[test]
+fn data_directories_with_odd_names_work_and_are_held_by_one() {
+    let parent = tempfile::tempdir().unwrap();
+    for name in [
+        "plain",
+        "two words",
+        "file:x?mode=memory#y",
+        "100% ümlaut 'quoted'",
+    ] {
+        let directory = parent.path().join(name);
+        let path = directory.to_str().unwrap();
+        let server = Server::start(&["demo", "--port", "0", "--keep", path]);
+        assert_eq!(status(&server.get("/")), "200", "{name}");
+        assert!(directory.join("galvet.db").is_file(), "{name}");
+        let second = run(&["demo", "--port", "0", "--keep", path]);
+        let said = String::from_utf8_lossy(&second.stderr).into_owned();
+        assert_eq!(second.status.code(), Some(2), "{said}");
+        assert_eq!(said.lines().count(), 1, "{said}");
+        assert!(said.contains("in use by another Galvet"), "{said}");
+    }
+}
+
+#[test]
+fn a_directory_that_cannot_be_written_is_one_clear_line() {
+    let directory = tempfile::tempdir().unwrap();
+    let file = directory.path().join("a file");
+    std::fs::write(&file, "in the way").unwrap();
+    let inside = file.join("data");
+    let output = run(&[
+        "serve",
+        "--data",
+        inside.to_str().unwrap(),
+        "--listen",
+        "127.0.0.1:0",
+    ]);
+    let said = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert_eq!(output.status.code(), Some(2), "{said}");
+    assert_eq!(said.lines().count(), 1, "{said}");
+    assert!(said.contains("cannot be written"), "{said}");
+}
+
+#[test]
+fn a_taken_port_is_one_clear_line() {
+    let taken = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+    let port = taken.local_addr().unwrap().port().to_string();
+    let output = run(&["demo", "--port", &port]);
+    let said = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert_eq!(output.status.code(), Some(2), "{said}");
+    assert_eq!(said.lines().count(), 1, "{said}");
+    assert!(said.contains("cannot listen on 127.0.0.1"), "{said}");
+}
+
+#[test]
+fn an_empty_installation_says_what_to_do() {
+    let directory = tempfile::tempdir().unwrap();
+    let path = directory.path().join("data");
+    let server = Server::start(&[
+        "serve",
+        "--listen",
+        "127.0.0.1:0",
+        "--data",
+        path.to_str().unwrap(),
+    ]);
+    let page = server.get("/");
+    assert_eq!(status(&page), "200");
+    assert!(page.contains("Nothing to rank yet"), "{page}");
+}

@@ -1,0 +1,150 @@
+import { execFileSync } from "node:child_process";
+import { expect, expectAxeClean, order, test } from "./server.js";
+
+const BINARY = process.env.GALVET_BINARY ?? "target/release/galvet";
+
+/** Opens the part of the sentence whose spoken name starts so. */
+function part(page, title) {
+  return page.locator(`.part > summary[aria-label^="${title}:"]`);
+}
+
+/** Picks an answer with the pointer and waits for the answer in step. */
+async function pick(page, title, label) {
+  await part(page, title).click();
+  await page
+    .locator(".part[open] .choice")
+    .filter({ has: page.getByText(label, { exact: true }) })
+    .click();
+  await expect(part(page, title)).toHaveText(label);
+}
+
+test("each part of the brief changes the order", async ({ page }) => {
+  await page.goto("/");
+  const start = await order(page);
+  expect(start.length).toBeGreaterThan(5);
+  const changes = [
+    () => pick(page, "how the angler fishes", "sits"),
+    () => pick(page, "where", "open coast"),
+    () => pick(page, "what is carried", "Night for zander"),
+    () => pick(page, "which seat height", "high"),
+    async () => {
+      await part(page, "the angler's weight").click();
+      await page.getByLabel("the angler's weight", { exact: true }).fill("128");
+      await page.keyboard.press("Enter");
+      await expect(part(page, "the angler's weight")).toHaveText("128 kg");
+    },
+    () => pick(page, "where", "pond"),
+    () => pick(page, "what is done with the scuppers", "plugged"),
+    async () => {
+      const before = page.url();
+      await page.getByText(/^capacity \d+ : stability/).click();
+      await page.getByLabel(/How much capacity counts/).fill("100");
+      await expect(page.getByText("capacity 100 : stability 0")).toBeVisible();
+      expect(page.url()).not.toBe(before);
+    },
+    async () => {
+      await page.getByText("no further limits").click();
+      await page.getByLabel(/heaviest single lift/).fill("75 lb");
+      await page.keyboard.press("Enter");
+      await expect(page.getByText("lifted at 34 kg")).toBeVisible();
+    },
+  ];
+  let last = start;
+  for (const [number, change] of changes.entries()) {
+    await change();
+    const now = await order(page);
+    expect(now, `change ${number} moves something`).not.toEqual(last);
+    last = now;
+  }
+});
+
+test("the angler's height changes the figures", async ({ page }) => {
+  await page.goto("/");
+  const support = page
+    .locator('[data-hull="osprith-kelda-two"] [data-figure="standing_support"]')
+    .first();
+  const before = await support.textContent();
+  await part(page, "the angler's height").click();
+  await page.getByLabel("the angler's height", { exact: true }).fill("6' 7\"");
+  await page.keyboard.press("Enter");
+  await expect(part(page, "the angler's height")).toHaveText("2.01 m");
+  await expect(support).not.toHaveText(before);
+});
+
+test("the address keeps in step and Back goes back", async ({ page }) => {
+  await page.goto("/");
+  const start = await order(page);
+  await pick(page, "where", "open coast");
+  await expect(page).toHaveURL(/water=coast/);
+  const coast = await order(page);
+  expect(coast).not.toEqual(start);
+  await pick(page, "how the angler fishes", "sits");
+  await page.goBack();
+  await expect(page).toHaveURL(/posture=stands/);
+  await expect.poll(() => order(page)).toEqual(coast);
+  await page.goBack();
+  await expect.poll(() => order(page)).toEqual(start);
+  // The address alone gives the same answer.
+  await page.goForward();
+  await expect.poll(() => order(page)).toEqual(coast);
+  await page.reload();
+  expect(await order(page)).toEqual(coast);
+});
+
+test("what is not understood is said where it happened", async ({ page }) => {
+  await page.goto("/");
+  await part(page, "the angler's weight").click();
+  const field = page.getByLabel("the angler's weight", { exact: true });
+  await field.fill("twelve stone");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("29.0 kg or 64 lb");
+  await expect(field).toHaveValue("twelve stone");
+  await expect(field).toBeFocused();
+  await expectAxeClean(page);
+  await field.fill("76 kg");
+  await page.keyboard.press("Enter");
+  await expect(part(page, "the angler's weight")).toHaveText("76 kg");
+  await expect(page.getByRole("alert")).toHaveCount(0);
+});
+
+test("it works without scripts", async ({ browser, address }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.locator('summary[aria-label^="where:"]').click();
+  await page.getByText("open coast", { exact: true }).click();
+  await page.locator(".part[open] .apply").click();
+  await expect(page).toHaveURL(/water=coast/);
+  await expect(page.locator('summary[aria-label^="where:"]')).toHaveText(
+    "open coast",
+  );
+  await page.locator("[data-hull] h3 a").first().click();
+  await expect(page).toHaveURL(/\/hulls\/.*water=coast/);
+  await page.getByRole("button", { name: "ft · lb" }).click();
+  await expect(page).toHaveURL(/\/hulls\/.*water=coast/);
+  await expect(page.locator(".hull-head .facts")).toContainText("′");
+  await context.close();
+});
+
+test("the page and the command give the same figures", async ({ page }) => {
+  await page.goto("/");
+  const answer = JSON.parse(
+    execFileSync(
+      BINARY,
+      ["rank", "--json", "--brief", "demo/briefs/1-reed-edge.json"],
+      { maxBuffer: 1 << 26 },
+    ),
+  );
+  expect(await order(page)).toEqual(answer.ranked.map((r) => r.hull));
+  for (const entry of answer.ranked) {
+    const row = page.locator(`[data-rows] > [data-hull="${entry.hull}"]`);
+    const margin = Math.round(entry.capacity.binding_margin_kg);
+    await expect(row.locator('[data-figure="binding_margin_kg"]')).toHaveText(
+      `${margin} kg`,
+    );
+    await expect(row.locator('[data-figure="standing_support"]')).toHaveText(
+      entry.stability.standing_support.toFixed(2),
+    );
+    await expect(row.locator(".why")).toHaveText(entry.why);
+  }
+});

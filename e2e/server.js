@@ -1,0 +1,77 @@
+/**
+ * Starts the real binary on a free port with a temporary data directory, once
+ * for each worker, and looks up Debian's Chromium.
+ */
+import { spawn } from "node:child_process";
+import { existsSync } from "node:fs";
+import { createInterface } from "node:readline";
+import { test as base, expect } from "@playwright/test";
+import AxeBuilder from "@axe-core/playwright";
+
+const BINARY = process.env.GALVET_BINARY ?? "target/release/galvet";
+
+/** Path of the Chromium of the Debian package. */
+export function chromiumPath() {
+  const found = ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find(
+    existsSync,
+  );
+  if (!found)
+    throw new Error("Chromium is not installed: apt-get install chromium");
+  return found;
+}
+
+async function start() {
+  const child = spawn(BINARY, ["demo", "--port", "0"], {
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  for await (const line of createInterface({ input: child.stdout })) {
+    const address = line.match(/http:\/\/\S+/)?.[0];
+    if (address) return { child, address };
+  }
+  throw new Error(`${BINARY} ended without an address`);
+}
+
+export const test = base.extend({
+  address: [
+    async ({}, use) => {
+      const { child, address } = await start();
+      await use(address);
+      child.kill();
+    },
+    { scope: "worker" },
+  ],
+  baseURL: async ({ address }, use) => use(address),
+  /** Fails the test when the page complains. */
+  page: async ({ page }, use) => {
+    const complaints = [];
+    page.on("console", (message) => {
+      // The browser itself notes the status of a refused brief (422).
+      const expected = message.text().includes("status of 422");
+      if (["error", "warning"].includes(message.type()) && !expected)
+        complaints.push(message.text());
+    });
+    page.on("pageerror", (error) => complaints.push(error.message));
+    await use(page);
+    expect(complaints, "the console is silent").toEqual([]);
+  },
+});
+
+export { expect };
+
+/** No accessibility violation of WCAG 2.2 AA on the page as it stands. */
+export async function expectAxeClean(page) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
+    .analyze();
+  const found = violations.map(
+    (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`,
+  );
+  expect(found).toEqual([]);
+}
+
+/** Keys of the ranked hulls, first place first. */
+export async function order(page) {
+  return page
+    .locator("[data-rows] > [data-hull]")
+    .evaluateAll((rows) => rows.map((row) => row.dataset.hull));
+}
