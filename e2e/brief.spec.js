@@ -107,6 +107,29 @@ test("what is not understood is said where it happened", async ({ page }) => {
   await expect(page.getByRole("alert")).toHaveCount(0);
 });
 
+test("typing goes on while an earlier answer arrives", async ({ page }) => {
+  await page.goto("/");
+  // Hold the answer back until something else has been typed.
+  let release;
+  const held = new Promise((resolve) => (release = resolve));
+  await page.route("**/part/ranking?*", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await part(page, "where").click();
+  await page.getByText("open coast", { exact: true }).click();
+  await part(page, "the angler's weight").click();
+  const field = page.getByLabel("the angler's weight", { exact: true });
+  await field.fill("71 k");
+  release();
+  await expect(part(page, "where")).toHaveText("open coast");
+  await expect(field).toHaveValue("71 k");
+  await expect(field).toBeFocused();
+  await page.keyboard.type("g");
+  await page.keyboard.press("Enter");
+  await expect(part(page, "the angler's weight")).toHaveText("71 kg");
+});
+
 test("it works without scripts", async ({ browser, address }) => {
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();

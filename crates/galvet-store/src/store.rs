@@ -154,6 +154,30 @@ impl Store {
             .immediate_transaction(|connection| fill(connection, catalogue))
     }
 
+    /// Reads a setting of this installation.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn setting(&self, key: &str) -> Result<Option<String>, StoreError> {
+        Ok(schema::settings::table
+            .find(key)
+            .select(schema::settings::value)
+            .first(&mut self.connection()?)
+            .optional()?)
+    }
+
+    /// Sets a setting of this installation.
+    ///
+    /// # Errors
+    /// [`StoreError`], with nothing changed.
+    pub fn set_setting(&self, key: &str, value: &str) -> Result<(), StoreError> {
+        use schema::settings::dsl;
+        diesel::replace_into(dsl::settings)
+            .values((dsl::key.eq(key), dsl::value.eq(value)))
+            .execute(&mut self.connection()?)?;
+        Ok(())
+    }
+
     /// Reads everything a brief can name.
     ///
     /// # Errors

@@ -42,8 +42,10 @@ export function keepInStep(answer) {
       if (!response.ok && response.status !== 422) return false;
       const html = await response.text();
       if (turn !== latest) return true;
+      const typing = halfTyped(answer, focus);
       answer.innerHTML = html;
-      if (focus) refocus(answer, focus);
+      if (typing) typeOn(answer, typing);
+      else if (focus) refocus(answer, focus);
       return true;
     } catch {
       return false;
@@ -105,6 +107,25 @@ function keepUnitsBack(address) {
 function openPart(answer) {
   const field = answer.querySelector(".part[open] input");
   return field instanceof HTMLInputElement ? field.name : undefined;
+}
+
+/**
+ * A field somebody is typing in while the answer to an earlier change arrives.
+ * @returns {{name: string, value: string} | undefined}
+ */
+function halfTyped(answer, asked) {
+  const field = answer.querySelector(".part[open] input[type=text]");
+  if (!(field instanceof HTMLInputElement)) return undefined;
+  const changed = field.value !== field.defaultValue && field.name !== asked;
+  return changed ? { name: field.name, value: field.value } : undefined;
+}
+
+/** Opens the part again with what was typed so far. */
+function typeOn(answer, { name, value }) {
+  const field = answer.querySelector(`.part [name="${CSS.escape(name)}"]`);
+  field.closest(".part").open = true;
+  field.value = value;
+  field.focus();
 }
 
 /**

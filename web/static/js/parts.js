@@ -29,11 +29,21 @@ export function partsThatClose(root) {
       const field = part.querySelector(
         "input:checked, input:not([type=radio])",
       );
+      if (part.contains(document.activeElement) && isTyped(field)) return;
       field?.focus();
       if (field instanceof HTMLInputElement && field.type === "text")
         field.select();
     },
     true,
+  );
+}
+
+/** Whether somebody has typed in the field already: it is left alone then. */
+function isTyped(field) {
+  return (
+    field instanceof HTMLInputElement &&
+    field.type === "text" &&
+    field.value !== field.defaultValue
   );
 }
 

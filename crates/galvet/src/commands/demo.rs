@@ -3,6 +3,7 @@
 use super::{Outcome, Problem};
 use crate::demo_data;
 use crate::web::server::{self, Settings};
+use galvet_core::units::System;
 use galvet_store::Store;
 use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
 use std::path::PathBuf;
@@ -47,6 +48,7 @@ pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
     server::serve(Settings {
         listen: SocketAddr::new(IpAddr::V4(Ipv4Addr::LOCALHOST), port),
         hosts: Vec::new(),
+        units: System::default(),
         store,
     })?;
     Ok(Outcome::Done)

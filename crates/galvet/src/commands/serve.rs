@@ -2,8 +2,10 @@
 
 use super::{Outcome, Problem};
 use crate::demo_data;
+use crate::web::reader::{units_from_key, units_key};
 use crate::web::server::{self, Settings};
-use galvet_store::{Catalogue, Store};
+use galvet_core::units::System;
+use galvet_store::{Catalogue, Store, StoreError};
 use std::net::SocketAddr;
 use std::path::PathBuf;
 
@@ -26,6 +28,34 @@ pub(crate) struct Args {
     /// address itself; may be given more than once
     #[arg(long, value_name = "NAME")]
     host: Vec<String>,
+    /// Units for readers who have not chosen; remembered with the data
+    #[arg(long, value_enum)]
+    units: Option<Units>,
+}
+
+#[derive(Debug, Clone, Copy, clap::ValueEnum)]
+enum Units {
+    Metric,
+    Imperial,
+}
+
+/// Key of the setting in which the units are remembered.
+const UNITS: &str = "units";
+
+/// The units given now, else the ones remembered, else metric.
+fn units(store: &Store, given: Option<Units>) -> Result<System, StoreError> {
+    let given = given.map(|units| match units {
+        Units::Metric => System::Metric,
+        Units::Imperial => System::Imperial,
+    });
+    if let Some(system) = given {
+        store.set_setting(UNITS, units_key(system))?;
+        return Ok(system);
+    }
+    let remembered = store.setting(UNITS)?;
+    Ok(remembered
+        .and_then(|key| units_from_key(&key))
+        .unwrap_or_default())
 }
 
 pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
@@ -40,6 +70,7 @@ pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
     server::serve(Settings {
         listen: args.listen,
         hosts: args.host.clone(),
+        units: units(&store, args.units)?,
         store,
     })?;
     Ok(Outcome::Done)

@@ -57,6 +57,8 @@ pub(crate) struct Sentence {
     pub(crate) limits_error: bool,
     pub(crate) conditions: String,
     pub(crate) cautions: Vec<String>,
+    /// Saved questions to start from: address and name.
+    pub(crate) starts: Vec<(String, String)>,
 }
 
 struct Maker<'a> {
@@ -288,5 +290,10 @@ pub(crate) fn sentence(
         limits,
         conditions: brief.water.conditions.clone(),
         cautions,
+        starts: catalogue
+            .briefs
+            .iter()
+            .map(|saved| (format!("?brief={}", saved.key), saved.name.clone()))
+            .collect(),
     }
 }

@@ -4,6 +4,6 @@ mod assets;
 mod errors;
 mod gate;
 mod pages;
-mod reader;
+pub(crate) mod reader;
 pub(crate) mod server;
 mod state;

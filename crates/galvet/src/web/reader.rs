@@ -1,5 +1,7 @@
-//! Who reads: the units they chose, remembered in a cookie.
+//! Who reads: the units they chose, remembered in a cookie; until they choose,
+//! the installation's own.
 
+use super::state::Shared;
 use galvet_core::units::System;
 use rocket::Request;
 use rocket::http::{Cookie, SameSite};
@@ -48,6 +50,7 @@ impl<'r> FromRequest<'r> for Reader {
             .cookies()
             .get(COOKIE)
             .and_then(|cookie| units_from_key(cookie.value()))
+            .or_else(|| request.rocket().state::<Shared>().map(Shared::units))
             .unwrap_or_default();
         Outcome::Success(Self { units })
     }

@@ -4,6 +4,7 @@ use super::gate::Gate;
 use super::state::Shared;
 use super::{assets, errors, pages};
 use crate::terminal;
+use galvet_core::units::System;
 use galvet_store::Store;
 use rocket::config::{Ident, LogLevel};
 use rocket::data::{Limits, ToByteUnit};
@@ -18,6 +19,8 @@ pub(crate) struct Settings {
     pub(crate) listen: SocketAddr,
     /// Host names answered to besides localhost and the address.
     pub(crate) hosts: Vec<String>,
+    /// Units for readers who have not chosen.
+    pub(crate) units: System,
     /// The data.
     pub(crate) store: Store,
 }
@@ -51,7 +54,7 @@ pub(crate) fn build(settings: Settings) -> Rocket<Build> {
         ..rocket::Config::release_default()
     };
     rocket::custom(config)
-        .manage(Shared::new(settings.store))
+        .manage(Shared::new(settings.store, settings.units))
         .attach(Gate::new(settings.listen, &settings.hosts))
         .mount("/", pages::routes())
         .mount("/", errors::routes())

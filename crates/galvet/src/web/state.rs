@@ -20,6 +20,7 @@ type Digest32 = [u8; 32];
 /// Shared by all requests.
 pub(crate) struct Shared {
     store: Store,
+    units: System,
     rankings: Mutex<LruCache<Digest32, Arc<RankingView>>>,
 }
 
@@ -43,11 +44,18 @@ impl From<task::JoinError> for Trouble {
 }
 
 impl Shared {
-    pub(crate) fn new(store: Store) -> Self {
+    /// `units` are for readers who have not chosen.
+    pub(crate) fn new(store: Store, units: System) -> Self {
         Self {
             store,
+            units,
             rankings: Mutex::new(LruCache::new(REMEMBERED)),
         }
+    }
+
+    /// Units for readers who have not chosen.
+    pub(crate) const fn units(&self) -> System {
+        self.units
     }
 
     /// The catalogue as it stands, read off the request's thread.
