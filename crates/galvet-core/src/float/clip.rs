@@ -179,6 +179,32 @@ pub(crate) fn heeled_section<const N: usize>(
     sum
 }
 
+/// Length of the wetted boundary of a section as in [`heeled_section`], m.
+pub(crate) fn wetted_girth<const N: usize>(
+    y: &[Lanes<N>],
+    z: &[Lanes<N>],
+    turn: Turn,
+    water: Lanes<N>,
+) -> Lanes<N> {
+    let mut girth = Lanes::ZERO;
+    for k in 1..y.len() {
+        for side in [1.0, -1.0] {
+            let a = turn.corner(y[k - 1] * side, z[k - 1], water);
+            let b = turn.corner(y[k] * side, z[k], water);
+            let length = (b.eta - a.eta).zip(b.zeta - a.zeta, f64::hypot);
+            // Share of the edge that lies below the water.
+            let wet = a.zeta.zip(b.zeta, |p, q| match (p < 0.0, q < 0.0) {
+                (true, true) => 1.0,
+                (false, false) => 0.0,
+                (true, false) => p / (p - q),
+                (false, true) => q / (q - p),
+            });
+            girth += length * wet;
+        }
+    }
+    girth
+}
+
 /// As [`heeled_section`] for a body that stands upright: half the edges do.
 #[inline]
 pub(crate) fn upright_section<const N: usize>(

@@ -1,6 +1,6 @@
 //! Volume, centres and waterplane of a body cut by a water surface.
 
-use super::clip::{SectionIntegrals, Turn, heeled_section, upright_section};
+use super::clip::{SectionIntegrals, Turn, heeled_section, upright_section, wetted_girth};
 use crate::hull::body::{Body, EdgePoint, Outline};
 use crate::lanes::Lanes;
 
@@ -123,6 +123,27 @@ pub fn whole_volume<const N: usize>(body: &Body<N>, outline: &Outline<N>) -> Lan
         slope: Lanes::ZERO,
     };
     immerse(body, outline, &under).volume
+}
+
+/// Wetted area of the outline, m²: wetted girths along the length. The skin's
+/// slope along the hull is left out, which makes it one or two per cent small
+/// on a kayak, and so are flat ends.
+#[must_use]
+pub fn wetted_area<const N: usize>(
+    body: &Body<N>,
+    outline: &Outline<N>,
+    at: &Attitude<N>,
+) -> Lanes<N> {
+    let turn = Turn::of(at.heel);
+    let k = body.points;
+    let sections = outline.y.chunks_exact(k).zip(outline.z.chunks_exact(k));
+    body.x.iter().zip(&body.weight).zip(sections).fold(
+        Lanes::ZERO,
+        |sum, ((&x, &weight), (y, z))| {
+            let water = at.water_at(x, body.middle());
+            sum + wetted_girth(y, z, turn, water) * weight
+        },
+    )
 }
 
 /// Least height above the water over a line along the hull and its mirror

@@ -83,6 +83,8 @@ pub struct EdgePoint<const N: usize> {
 pub struct Body<const N: usize> {
     /// Length over all, m.
     pub length: f64,
+    /// Place of the bow's end, m: 0 unless offsets were measured from elsewhere.
+    pub bow: f64,
     /// Corners in each half-section.
     pub points: usize,
     /// Station places, m from the bow.
@@ -110,7 +112,7 @@ impl<const N: usize> Body<N> {
     /// Mid-length, where drafts are measured, m from the bow.
     #[must_use]
     pub fn middle(&self) -> f64 {
-        0.5 * self.length
+        self.bow + 0.5 * self.length
     }
 
     /// The half-sections that displace water when `flooded` recesses are open.

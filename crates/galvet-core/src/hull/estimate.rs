@@ -172,6 +172,7 @@ pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -
     let points = BOTTOM_CORNERS + CLOSING;
     let mut body = Body {
         length: frame.length,
+        bow: 0.0,
         points,
         x: Vec::new(),
         weight: Vec::new(),

@@ -2,6 +2,7 @@
 
 pub mod body;
 pub mod estimate;
+pub mod offsets;
 pub mod section;
 pub mod shape;
 pub mod survey;

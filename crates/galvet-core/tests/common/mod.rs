@@ -124,6 +124,7 @@ pub fn body_from(
     let points = section(0.5 * length).len();
     let mut body = Body {
         length,
+        bow: 0.0,
         points,
         x: vec![],
         weight: vec![],

@@ -5,7 +5,7 @@
 //! A cell may hold several readings, each with its source in brackets:
 //! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
 
-use super::{FileError, LARGEST, check_key, word};
+use super::{FileError, LARGEST, check_key, csv_words, word};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Source, Survey,
 };
@@ -168,13 +168,7 @@ fn at(file: &str, line: Option<u64>, column: Option<&str>, problem: String) -> F
 
 fn csv_error(file: &str, error: &csv::Error) -> FileError {
     let line = error.position().map(csv::Position::line);
-    let problem = match error.kind() {
-        csv::ErrorKind::UnequalLengths {
-            expected_len, len, ..
-        } => format!("{len} cells where the header has {expected_len}"),
-        csv::ErrorKind::Utf8 { .. } => "not UTF-8 text".to_owned(),
-        _ => error.to_string(),
-    };
+    let problem = csv_words(error);
     at(file, line, None, problem)
 }
 

@@ -6,6 +6,7 @@
 
 pub mod briefs;
 pub mod hulls;
+pub mod offsets;
 pub mod rigs;
 pub mod waters;
 
@@ -68,6 +69,17 @@ pub fn read_json<T: DeserializeOwned>(file: &str, text: &str) -> Result<T, FileE
             None => error.to_string(),
         },
     })
+}
+
+/// What the CSV reader found, in plain words.
+pub(crate) fn csv_words(error: &csv::Error) -> String {
+    match error.kind() {
+        csv::ErrorKind::UnequalLengths {
+            expected_len, len, ..
+        } => format!("{len} cells where the header has {expected_len}"),
+        csv::ErrorKind::Utf8 { .. } => "not UTF-8 text".to_owned(),
+        _ => error.to_string(),
+    }
 }
 
 /// Names the entry whose number was refused.

@@ -1,12 +1,15 @@
 //! The commands, one file each.
 
 mod demo;
+mod float;
 mod rank;
 mod serve;
 
 use crate::web::server::ServeError;
 use clap::{Parser, Subcommand};
+use galvet_core::float::FloatError;
 use galvet_store::{FileError, StoreError};
+use std::path::Path;
 use std::process::ExitCode;
 use thiserror::Error;
 
@@ -27,6 +30,7 @@ enum Command {
     Demo(demo::Args),
     Serve(serve::Args),
     Rank(rank::Args),
+    Float(float::Args),
 }
 
 /// How a command ended.
@@ -59,6 +63,9 @@ pub(crate) enum Problem {
     /// A file is not what it should be.
     #[error("{}", .0.iter().map(ToString::to_string).collect::<Vec<_>>().join("\n        "))]
     Files(Vec<FileError>),
+    /// A body finds no rest.
+    #[error("{file}: {source}")]
+    Float { file: String, source: FloatError },
     /// The data directory or database.
     #[error(transparent)]
     Store(#[from] StoreError),
@@ -76,10 +83,20 @@ impl From<FileError> for Problem {
     }
 }
 
+/// Reads a text file; returns its name for messages as well.
+fn read_text(path: &Path) -> Result<(String, String), Problem> {
+    let file = path.display().to_string();
+    match std::fs::read_to_string(path) {
+        Ok(text) => Ok((file, text)),
+        Err(source) => Err(Problem::Read { file, source }),
+    }
+}
+
 pub(crate) fn run(line: Line) -> Result<Outcome, Problem> {
     match line.command {
         Command::Demo(args) => demo::run(&args),
         Command::Serve(args) => serve::run(&args),
         Command::Rank(args) => rank::run(&args),
+        Command::Float(args) => float::run(&args),
     }
 }

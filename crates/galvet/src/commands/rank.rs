@@ -1,6 +1,6 @@
 //! `galvet rank`: the ranking without a browser.
 
-use super::{Outcome, Problem};
+use super::{Outcome, Problem, read_text};
 use crate::answer::Answer;
 use crate::demo_data;
 use crate::terminal;
@@ -11,7 +11,7 @@ use galvet_core::sample::DEFAULT_SIZE;
 use galvet_core::units::System;
 use galvet_store::files::{briefs, hulls};
 use std::io::Write;
-use std::path::{Path, PathBuf};
+use std::path::PathBuf;
 
 /// Rank hulls for a brief
 ///
@@ -33,24 +33,16 @@ pub(crate) struct Args {
     json: bool,
 }
 
-fn read(path: &Path) -> Result<(String, String), Problem> {
-    let file = path.display().to_string();
-    match std::fs::read_to_string(path) {
-        Ok(text) => Ok((file, text)),
-        Err(source) => Err(Problem::Read { file, source }),
-    }
-}
-
 pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
     let shipped = demo_data::catalogue().map_err(Problem::Files)?;
-    let (file, text) = read(&args.brief)?;
+    let (file, text) = read_text(&args.brief)?;
     let brief = briefs::read(&file, &text)?;
     let brief = briefs::resolve(&file, &brief, &shipped.rigs, &shipped.waters)?;
     let mut unknown = Vec::new();
     let records = match &args.hulls {
         None => shipped.hulls,
         Some(path) => {
-            let (file, text) = read(path)?;
+            let (file, text) = read_text(path)?;
             let read = hulls::read(&file, &text).map_err(Problem::Files)?;
             unknown = read.unknown_columns;
             read.hulls
