@@ -23,6 +23,7 @@
 
 pub mod assess;
 pub mod brief;
+pub mod effort;
 pub mod evaluate;
 pub mod float;
 pub mod hull;

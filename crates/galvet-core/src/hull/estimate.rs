@@ -321,6 +321,22 @@ pub fn lines(frame: &Frame, shape: &Shape) -> Lines {
     out
 }
 
+/// The outer skin of one shape at a share of the length: half-breadth and
+/// height, from the keel at the centreline up to the gunwale.
+#[must_use]
+pub fn skin_at(frame: &Frame, shape: &Shape, share: f64) -> Vec<(f64, f64)> {
+    let here = cut(frame, shape, share);
+    let corners = frame.bottom.corners().iter();
+    corners
+        .map(|&(y, z)| {
+            (
+                swell(y, shape.fullness) * here.half,
+                here.keel + z * (here.gunwale - here.keel),
+            )
+        })
+        .collect()
+}
+
 /// The closed section of one shape at a share of the length, starboard side
 /// round to port, recess cut out.
 #[must_use]
@@ -329,17 +345,7 @@ pub fn section_at(frame: &Frame, shape: &Shape, share: f64) -> Vec<(f64, f64)> {
         .into_iter()
         .find(|s| share >= s.from && share <= s.to);
     let here = cut(frame, shape, share);
-    let mut half: Vec<(f64, f64)> = frame
-        .bottom
-        .corners()
-        .iter()
-        .map(|&(y, z)| {
-            (
-                swell(y, shape.fullness) * here.half,
-                here.keel + z * (here.gunwale - here.keel),
-            )
-        })
-        .collect();
+    let mut half = skin_at(frame, shape, share);
     if let Some(segment) = segment.filter(|s| s.recess.is_some()) {
         let (y, z) = floor_edge(frame, shape, &here, segment.raised);
         half.extend([(y, here.gunwale), (y, z)]);

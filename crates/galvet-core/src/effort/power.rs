@@ -1,0 +1,182 @@
+//! Resistance and what a person or a battery makes of it.
+
+use super::WettedHull;
+use super::michell::wave_resistance;
+use crate::hull::Propulsion;
+use crate::units::GRAVITY;
+
+/// Kinematic viscosity of fresh water at 15 °C, m²/s (ITTC 7.5-02-01-03).
+const VISCOSITY: f64 = 1.139e-6;
+/// Form factor on the friction line. Guide value (handbook, chapter 2).
+const FORM: f64 = 0.2;
+/// Density of air, kg/m³, and drag area of a seated angler with kit, m². Guide
+/// values.
+const AIR_DENSITY: f64 = 1.225;
+const DRAG_AREA: f64 = 0.45;
+/// Sustained effort of a person at hand or foot, W: easy, usual, strong. Guide
+/// values (handbook, chapter 2: 60-100 W).
+pub const EFFORT: [f64; 3] = [60.0, 80.0, 100.0];
+/// Electric input a small motor is run at to cruise, W. Guide value.
+pub const MOTOR_CRUISE: f64 = 250.0;
+/// Share of a battery that is used: the rest is kept back. Handbook, chapter 2.
+pub const BATTERY_SHARE: f64 = 0.7;
+/// Fastest speed looked for, m/s.
+const FASTEST: f64 = 4.0;
+
+/// Share of the effort that arrives in the water. Guide values (handbook,
+/// chapter 2).
+#[must_use]
+pub const fn efficiency(propulsion: Propulsion) -> f64 {
+    match propulsion {
+        Propulsion::Paddle => 0.45,
+        Propulsion::RotaryPedal => 0.60,
+        Propulsion::FinPedal => 0.55,
+        Propulsion::Motor => 0.45,
+    }
+}
+
+/// Resistance of a hull at rest's attitude, speed by speed.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Resistance {
+    hull: WettedHull,
+    density: f64,
+}
+
+impl Resistance {
+    /// Of `hull` in water of `density` kg/m³.
+    #[must_use]
+    pub const fn new(hull: WettedHull, density: f64) -> Self {
+        Self { hull, density }
+    }
+
+    /// Frictional resistance, N, at `speed` m/s: the ITTC-1957 line on the
+    /// wetted area, with the form factor.
+    #[must_use]
+    pub fn friction(&self, speed: f64) -> f64 {
+        let reynolds = (speed * self.hull.waterline() / VISCOSITY).max(1e4);
+        let line = 0.075 / (reynolds.log10() - 2.0).powi(2);
+        0.5 * self.density * speed * speed * self.hull.wetted_area() * line * (1.0 + FORM)
+    }
+
+    /// Friction and waves, N.
+    #[must_use]
+    pub fn water(&self, speed: f64) -> f64 {
+        self.friction(speed) + wave_resistance(&self.hull, speed, self.density)
+    }
+
+    /// Friction, waves and still air, N.
+    #[must_use]
+    pub fn total(&self, speed: f64) -> f64 {
+        self.water(speed) + 0.5 * AIR_DENSITY * DRAG_AREA * speed * speed
+    }
+
+    /// Power to move at `speed`, W, before any loss in drive or paddle.
+    #[must_use]
+    pub fn power(&self, speed: f64) -> f64 {
+        self.total(speed) * speed
+    }
+}
+
+/// Power over speed on a grid, to read speeds off without computing waves again.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PowerCurve {
+    /// Speeds, m/s, rising from 0.
+    pub speed: Vec<f64>,
+    /// Power in the water and air, W, not falling.
+    pub power: Vec<f64>,
+}
+
+/// Step of the grid, m/s.
+const STEP: f64 = 0.25;
+
+impl PowerCurve {
+    /// The curve of a hull up to where `most` W are reached.
+    #[must_use]
+    pub fn of(resistance: &Resistance, most: f64) -> Self {
+        let (mut speed, mut power) = (vec![0.0], vec![0.0]);
+        let mut last = 0.0_f64;
+        for i in 1.. {
+            let u = STEP * f64::from(i);
+            // Thin-ship humps may dip; nobody slows down by pushing harder.
+            last = resistance.power(u).max(last);
+            speed.push(u);
+            power.push(last);
+            if last > most || u >= FASTEST {
+                break;
+            }
+        }
+        Self { speed, power }
+    }
+
+    /// Speed at which `watts` in the water are used, m/s; the power is taken
+    /// as a cube between the knots.
+    #[must_use]
+    pub fn speed_at(&self, watts: f64) -> f64 {
+        let i = self.power.partition_point(|&p| p < watts);
+        if i == 0 {
+            return 0.0;
+        }
+        let Some(&above) = self.power.get(i) else {
+            return self.speed[self.speed.len() - 1];
+        };
+        let root = |p: f64| p.max(0.0).cbrt();
+        let (a, b) = (root(self.power[i - 1]), root(above));
+        let t = if b > a {
+            (root(watts) - a) / (b - a)
+        } else {
+            1.0
+        };
+        self.speed[i - 1] + (self.speed[i] - self.speed[i - 1]) * t
+    }
+
+    /// Power at `speed` m/s, W.
+    #[must_use]
+    pub fn power_at(&self, speed: f64) -> f64 {
+        let i = self
+            .speed
+            .partition_point(|&u| u < speed)
+            .clamp(1, self.speed.len() - 1);
+        let (u0, u1) = (self.speed[i - 1], self.speed[i]);
+        let (a, b) = (self.power[i - 1].cbrt(), self.power[i].cbrt());
+        (a + (b - a) * ((speed - u0) / (u1 - u0)).clamp(0.0, 1.0)).powi(3)
+    }
+}
+
+/// What a hull does with an effort.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Going {
+    /// Speed kept up, m/s.
+    pub cruise: f64,
+    /// Speed at twice the effort, m/s.
+    pub top: f64,
+    /// Energy at hand, foot or battery for a kilometre at cruise, J.
+    pub energy_per_km: f64,
+    /// Distance on the battery at cruise, m, a share kept back; `None` without.
+    pub battery_range: Option<f64>,
+}
+
+/// Cruise, top, energy and range at `effort` W (at hand or foot, or electric
+/// input), with `battery` J aboard.
+#[must_use]
+pub fn going(curve: &PowerCurve, propulsion: Propulsion, effort: f64, battery: f64) -> Going {
+    let share = efficiency(propulsion);
+    let cruise = curve.speed_at(share * effort);
+    let energy_per_km = if cruise > 0.0 {
+        1000.0 / cruise * effort
+    } else {
+        0.0
+    };
+    let motor = propulsion == Propulsion::Motor && battery > 0.0 && cruise > 0.0;
+    Going {
+        cruise,
+        top: curve.speed_at(share * 2.0 * effort),
+        energy_per_km,
+        battery_range: motor.then(|| BATTERY_SHARE * battery / effort * cruise),
+    }
+}
+
+/// Speed over the square root of waterline and gravity (Froude's number).
+#[must_use]
+pub fn froude(speed: f64, waterline: f64) -> f64 {
+    speed / (GRAVITY * waterline.max(1e-3)).sqrt()
+}
