@@ -25,6 +25,7 @@ pub mod assess;
 pub mod brief;
 pub mod effort;
 pub mod evaluate;
+pub mod evidence;
 pub mod float;
 pub mod hull;
 pub mod lanes;

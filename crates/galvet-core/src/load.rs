@@ -213,7 +213,12 @@ impl LoadPlan {
         floor: Lanes<N>,
         hull_mass: Lanes<N>,
     ) -> Weight<N> {
-        let load = self.load(carriage, floor);
+        self.hull_with(hull_mass, self.load(carriage, floor))
+    }
+
+    /// The hull with any load in it.
+    #[must_use]
+    pub fn hull_with<const N: usize>(&self, hull_mass: Lanes<N>, load: Weight<N>) -> Weight<N> {
         let mass = load.mass + hull_mass;
         let share = hull_mass / mass;
         let blend = |hull: f64, load: Lanes<N>| load + (Lanes::splat(hull) - load) * share;

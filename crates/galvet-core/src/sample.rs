@@ -9,7 +9,7 @@
 //! two hulls have different ones. Normal quantiles turn the points into
 //! standard deviations.
 
-use crate::hull::shape::{DIMENSIONS, Shape, ShapePrior};
+use crate::hull::shape::DIMENSIONS;
 use statrs::distribution::{ContinuousCDF, Normal};
 
 /// Shapes in a hull's sample unless asked otherwise.
@@ -56,12 +56,6 @@ pub fn normals(key: &str, size: usize) -> Vec<[f64; DIMENSIONS]> {
         .collect()
 }
 
-/// `size` plausible shapes of the hull named `key`.
-#[must_use]
-pub fn shapes(key: &str, prior: &ShapePrior, size: usize) -> Vec<Shape> {
-    normals(key, size).iter().map(|n| prior.shape(n)).collect()
-}
-
 /// A figure with its width: 5 %, 50 % and 95 % points.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Range {
@@ -74,18 +68,41 @@ pub struct Range {
 }
 
 impl Range {
-    /// The range of a sample; `None` for an empty one.
+    /// The range of a weighted sample of (value, weight); `None` for an empty
+    /// one. Quantiles are read between the middles of the weights, so that
+    /// equal weights give the usual ones.
     #[must_use]
-    pub fn of(mut sample: Vec<f64>) -> Option<Self> {
-        if sample.is_empty() {
-            return None;
+    pub fn of(mut sample: Vec<(f64, f64)>) -> Option<Self> {
+        sample.sort_by(|a, b| a.0.total_cmp(&b.0));
+        let (first, last) = (sample.first()?.1, sample.last()?.1);
+        let sum: f64 = sample.iter().map(|s| s.1).sum();
+        let span = sum - 0.5 * (first + last);
+        if span <= 0.0 {
+            let value = sample.iter().max_by(|a, b| a.1.total_cmp(&b.1))?.0;
+            return Some(Self {
+                p5: value,
+                p50: value,
+                p95: value,
+            });
         }
-        sample.sort_by(f64::total_cmp);
         let at = |share: f64| {
-            let place = share * (sample.len() - 1) as f64;
-            let (i, part) = (place as usize, place.fract());
-            let next = sample[(i + 1).min(sample.len() - 1)];
-            sample[i] + (next - sample[i]) * part
+            let wanted = 0.5 * first + share * span;
+            let (mut before, mut low) = (0.0, (0.0, sample[0].0));
+            for &(value, weight) in &sample {
+                let middle = before + 0.5 * weight;
+                if middle >= wanted {
+                    let gap = middle - low.0;
+                    let t = if gap > 0.0 {
+                        (wanted - low.0) / gap
+                    } else {
+                        1.0
+                    };
+                    return low.1 + (value - low.1) * t;
+                }
+                low = (middle, value);
+                before += weight;
+            }
+            low.1
         };
         Some(Self {
             p5: at(0.05),
@@ -124,9 +141,15 @@ mod tests {
 
     #[test]
     fn ranges_interpolate() {
-        let r = Range::of((0..=20).map(f64::from).rev().collect()).unwrap();
-        assert_eq!((r.p5, r.p50, r.p95), (1.0, 10.0, 19.0));
+        let even = (0..=20).map(|i| (f64::from(i), 0.5)).rev().collect();
+        let r = Range::of(even).unwrap();
+        for (got, exact) in [(r.p5, 1.0), (r.p50, 10.0), (r.p95, 19.0)] {
+            assert_relative_eq!(got, exact, epsilon = 1e-9);
+        }
         assert_eq!(Range::of(vec![]), None);
-        assert_eq!(Range::of(vec![3.0]).unwrap().p95, 3.0);
+        assert_eq!(Range::of(vec![(3.0, 1.0)]).unwrap().p95, 3.0);
+        // Nearly all weight on one value.
+        let r = Range::of(vec![(1.0, 1e-9), (2.0, 1.0), (3.0, 1e-9)]).unwrap();
+        assert_relative_eq!(r.p50, 2.0, epsilon = 1e-6);
     }
 }

@@ -151,6 +151,7 @@ impl HullRow {
                 .map_err(wrong)?,
                 notes: self.notes,
                 readings,
+                evidence: Vec::new(),
                 key: self.key,
             },
         })

@@ -321,6 +321,20 @@ pub fn lines(frame: &Frame, shape: &Shape) -> Lines {
     out
 }
 
+/// Height of the gunwale at a share of the length, m.
+#[must_use]
+pub fn gunwale_at(frame: &Frame, shape: &Shape, share: f64) -> f64 {
+    cut(frame, shape, share).gunwale
+}
+
+/// Beam at mid-length at `height` above the baseline, m.
+#[must_use]
+pub fn beam_at(frame: &Frame, shape: &Shape, height: f64) -> f64 {
+    let here = cut(frame, shape, 0.5);
+    let share = ((height - here.keel) / (here.gunwale - here.keel)).clamp(0.0, 1.0);
+    2.0 * here.half * breadth_at(frame.bottom.corners(), shape.fullness, share)
+}
+
 /// The outer skin of one shape at a share of the length: half-breadth and
 /// height, from the keel at the centreline up to the gunwale.
 #[must_use]

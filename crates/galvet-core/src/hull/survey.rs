@@ -1,6 +1,7 @@
 //! What is known of a hull, figure by figure, each with its source.
 
 use super::section::BottomShape;
+use crate::evidence::Evidence;
 use crate::units::{Bounds, Dimension, OutOfRange};
 use std::collections::BTreeMap;
 
@@ -267,6 +268,8 @@ pub struct Survey {
     pub notes: String,
     /// All readings, best not yet chosen.
     pub readings: BTreeMap<Measure, Vec<Reading>>,
+    /// What was measured afloat.
+    pub evidence: Vec<Evidence>,
 }
 
 impl Survey {

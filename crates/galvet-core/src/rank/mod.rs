@@ -210,10 +210,12 @@ fn firmness(ranked: &mut [Ranked<'_>], brief: &Brief, scales: &Scales) {
     let totals: Vec<Vec<f64>> = ranked
         .iter()
         .map(|r| {
-            let sample = r.assessment.sample.iter();
-            sample
+            let sample = &r.assessment.sample;
+            let points: Vec<f64> = sample
+                .iter()
                 .map(|values| score::score_values(values, brief, scales).total)
-                .collect()
+                .collect();
+            r.assessment.evenly().iter().map(|&i| points[i]).collect()
         })
         .collect();
     let size = totals.iter().map(Vec::len).min().unwrap_or(0);

@@ -43,6 +43,7 @@ pub fn survey(
         capacity_basis: CapacityBasis::GearAndCrew,
         notes: String::new(),
         readings,
+        evidence: Vec::new(),
     }
 }
 

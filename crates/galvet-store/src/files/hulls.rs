@@ -315,6 +315,7 @@ impl<'a> Row<'a> {
                 capacity_basis,
                 notes: self.text("notes"),
                 readings: self.readings,
+                evidence: Vec::new(),
             },
             extra: self.extra,
         })
