@@ -89,22 +89,25 @@ fn waterline_and_tilt_tests_narrow_stability() {
     let (after, narrow) = width(&tested, Quantity::Gm);
     assert!(narrow < 0.7 * wide, "{narrow} {wide}");
     assert!(after < gm, "{after} {gm}");
-    let mut tested = hull();
+    // A tunnel's section is full whatever it is; an arch's is worth measuring.
+    let mut arch = hull();
+    arch.bottom = Some(BottomShape::ShallowArch);
+    let mut tested = arch.clone();
     tested.evidence.push(Evidence {
         aboard: ABOARD,
         reading: Reading::Waterline {
             length: 3.45,
-            beam: 0.82,
+            beam: 0.80,
         },
     });
-    assert!(width(&tested, Quantity::Gm).1 < wide);
+    assert!(width(&tested, Quantity::Gm).1 < 0.9 * width(&arch, Quantity::Gm).1);
     // What it speaks of is the section's fullness: prior sd 1.
     let brief = brief(80.0, 1.8, rig(20.0, 0.58, 0.1));
     let weighed = Assessment::of(&tested, &brief, 128).unwrap().weighed;
     let both = weighed.normals.iter().zip(&weighed.weights);
     let mean: f64 = both.clone().map(|(n, w)| w * n[7]).sum();
     let sd = both.map(|(n, w)| w * (n[7] - mean).powi(2)).sum::<f64>().sqrt();
-    assert!(sd < 0.6, "{sd}");
+    assert!(sd < 0.75, "{sd}");
 }
 
 #[test]
