@@ -1,6 +1,8 @@
 //! The question asked: who fishes, how, with what, on which water.
 
 use crate::hull::survey::keyed;
+use crate::hull::{Recess, Scupper, ScupperState};
+use crate::rank::schools::{CapacitySchool, StabilitySchool};
 use crate::units::{Bounds, Dimension, OutOfRange};
 use crate::water::Water;
 
@@ -28,12 +30,48 @@ pub enum Scuppers {
     Open,
     /// Dry feet, more carried, nothing drains.
     Plugged,
+    /// Valves that let water out and none in.
+    OneWay,
+    /// Plugged in the cockpit, open in the tank well.
+    CockpitPlugged,
 }
 
 keyed!(Scuppers {
     Open => "open", "open";
     Plugged => "plugged", "plugged";
+    OneWay => "one-way", "one-way valves";
+    CockpitPlugged => "cockpit-plugged", "plugged in the cockpit only";
 });
+
+impl Scuppers {
+    /// The scuppers this amounts to, one for each recess.
+    #[must_use]
+    pub const fn fitted(self) -> [Scupper; 2] {
+        use ScupperState as S;
+        let (cockpit, well) = match self {
+            Self::Open => (S::Open, S::Open),
+            Self::Plugged => (S::Plugged, S::Plugged),
+            Self::OneWay => (S::OneWay, S::OneWay),
+            Self::CockpitPlugged => (S::Plugged, S::Open),
+        };
+        [
+            Scupper {
+                recess: Recess::Cockpit,
+                state: cockpit,
+            },
+            Scupper {
+                recess: Recess::TankWell,
+                state: well,
+            },
+        ]
+    }
+
+    /// Whether water standing in the cockpit has no way out.
+    #[must_use]
+    pub fn holds_water(self) -> bool {
+        self.fitted()[0].state == ScupperState::Plugged
+    }
+}
 
 /// Which of the hull's seat heights is used.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -118,6 +156,8 @@ pub struct RigLine {
     pub height: f64,
     /// Distance to starboard of the centreline, m.
     pub offset: f64,
+    /// Energy one brings for a motor, Wh as printed on the battery.
+    pub energy: f64,
 }
 
 impl RigLine {
@@ -133,6 +173,9 @@ impl RigLine {
     pub const OFFSET: Bounds =
         Bounds::new("offset to starboard", Dimension::ShortLength, -0.8, 0.8);
 
+    /// Accepted battery energies, Wh.
+    pub const ENERGY: Bounds = Bounds::new("battery energy", Dimension::Ratio, 0.0, 20_000.0);
+
     /// Checks every number of the line.
     ///
     /// # Errors
@@ -145,6 +188,7 @@ impl RigLine {
         Self::PLACE.check(self.place)?;
         Self::HEIGHT.check(self.height)?;
         Self::OFFSET.check(self.offset)?;
+        Self::ENERGY.check(self.energy)?;
         Ok(self)
     }
 
@@ -177,6 +221,13 @@ impl Rig {
     #[must_use]
     pub fn loaded(&self) -> f64 {
         self.lines.iter().map(RigLine::loaded).sum()
+    }
+
+    /// Battery energy aboard, J.
+    #[must_use]
+    pub fn energy(&self) -> f64 {
+        let lines = self.lines.iter();
+        3600.0 * lines.map(|l| f64::from(l.count) * l.energy).sum::<f64>()
     }
 
     /// Mass of the water, ice and fish in it, kg.
@@ -223,6 +274,10 @@ pub struct Brief {
     pub seat: SeatHeight,
     /// Share of capacity in the ranking, 0-1; stability has the rest.
     pub capacity_weight: f64,
+    /// What capacity is judged by.
+    pub capacity_school: CapacitySchool,
+    /// What stability is judged by.
+    pub stability_school: StabilitySchool,
     /// What a hull must meet.
     pub must: MustHaves,
 }
@@ -240,6 +295,7 @@ mod tests {
             place: 0.8,
             height: 0.15,
             offset: 0.0,
+            energy: 0.0,
         }
     }
 

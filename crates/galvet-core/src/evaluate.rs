@@ -1,8 +1,9 @@
 //! One hull under one brief: every figure, for `N` shapes side by side.
 
-use crate::brief::{Brief, Scuppers};
+use crate::brief::Brief;
 use crate::float::{Accuracy, Settled, Start, Weight, clearance, further_load, settle};
 use crate::hull::body::{Body, EdgePoint, Flooded};
+use crate::hull::scupper;
 use crate::hull::survey::Survey;
 use crate::hull::{BottomShape, Construction, Frame, Measure, Shape, ShapePrior, draw};
 use crate::lanes::Lanes;
@@ -66,8 +67,10 @@ impl<'a> Setup<'a> {
             Construction::Board => BottomShape::Board,
             _ => survey.bottom.unwrap_or(BottomShape::ShallowArch),
         };
-        let open =
-            survey.construction == Construction::SitOnTop && brief.scuppers == Scuppers::Open;
+        let open = match survey.construction {
+            Construction::SitOnTop => scupper::floods(&brief.scuppers.fitted()),
+            Construction::SitInside | Construction::Board => Flooded::NONE,
+        };
         Ok(Self {
             survey,
             brief,
@@ -80,10 +83,10 @@ impl<'a> Setup<'a> {
             prior: ShapePrior::of(survey, length, beam),
             loads: LoadPlan::lay(survey, brief, length, beam),
             flooding: Flooding {
-                open: if open { Flooded::ALL } else { Flooded::NONE },
-                over_the_rim: !open,
+                open,
+                over_the_rim: open != Flooded::ALL,
             },
-            limit: if open {
+            limit: if open.cockpit {
                 WaterLimit::Floor
             } else {
                 WaterLimit::Gunwale
@@ -273,7 +276,12 @@ impl<'a, const N: usize> Afloat<'a, N> {
         let floor = clearance(&self.body.floor, middle, at);
         let gunwale = clearance(&self.body.gunwale, middle, at);
         let drive = self.setup.survey.value(Measure::DriveDepth);
+        let swamped = self.swamped_freeboard(case);
+        let top = self.setup.loads.highest(self.setup.carriage());
         for (i, values) in out.iter_mut().enumerate() {
+            values.set_some(Q::SwampedFreeboard, swamped.map(|s| s.0[i]));
+            let height = self.body.standing_height.0[i] + top - at.draft.0[i];
+            values.set(Q::AirDraft, height);
             values.set(Q::Draft, at.draft.0[i]);
             values.set_some(Q::DraftWithDrive, drive.map(|d| d + at.draft.0[i]));
             values.set(Q::Trim, at.slope.0[i].atan().to_degrees());
@@ -282,10 +290,35 @@ impl<'a, const N: usize> Afloat<'a, N> {
         }
     }
 
+    /// Least height of the rim over the water once every recess stands full;
+    /// `None` where there is nothing that fills.
+    fn swamped_freeboard(&self, case: &Case<N>) -> Option<Lanes<N>> {
+        if !self.setup.flooding.over_the_rim || !self.body.has_recess() {
+            return None;
+        }
+        let density = self.setup.brief.water.density;
+        let start = case.upright.as_start();
+        let full = settle(
+            &self.body,
+            &self.body.solid,
+            &case.weight,
+            density,
+            0.0,
+            start,
+            self.accuracy,
+        );
+        Some(clearance(
+            &self.body.rim,
+            self.body.middle(),
+            &full.attitude,
+        ))
+    }
+
     fn seated(&self, case: &Case<N>, out: &mut [Values; N]) {
         let heels = HEELS_DEG.map(f64::to_radians);
         let arms = self.arms(case, &heels);
         let gm = self.gm(case);
+        let fills = self.setup.flooding.over_the_rim && self.body.has_recess();
         for (i, values) in out.iter_mut().enumerate() {
             let knots = |f: &dyn Fn(&Arm<N>) -> f64| -> [f64; KNOTS] {
                 std::array::from_fn(|k| f(&arms[k]))
@@ -304,6 +337,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
                 gz: Curve::through(heels, knots(&|a| a.gz.0[i]), gm.0[i]),
                 floor: open_floor.then(|| falling(heels, knots(&|a| a.floor.0[i]))),
                 gunwale: falling(heels, knots(&|a| a.gunwale.0[i])),
+                rim: fills.then(|| falling(heels, knots(&|a| a.rim.0[i]))),
             }
             .write(values);
         }

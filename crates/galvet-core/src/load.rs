@@ -159,6 +159,18 @@ impl LoadPlan {
         }
     }
 
+    /// Highest place above the floor, m: the angler's head, or the highest
+    /// kit's centre.
+    #[must_use]
+    pub fn highest(&self, carriage: Carriage) -> f64 {
+        // Sitting height is about 0.52 of the stature (NASA STD-3000).
+        let head = match carriage {
+            Carriage::Seated => self.seat_height + 0.52 * self.crew.stature(),
+            Carriage::Standing | Carriage::AtTheFeet => self.crew.stature(),
+        };
+        self.rig.iter().map(|p| p.above_floor).fold(head, f64::max)
+    }
+
     fn crew_placed(&self, carriage: Carriage) -> Placed {
         let (x, above_floor, radius) = match carriage {
             Carriage::Seated => (

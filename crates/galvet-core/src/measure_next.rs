@@ -111,10 +111,9 @@ fn bins(assessment: &Assessment<'_>, order: &[usize], target: Target) -> Vec<usi
 }
 
 fn points(assessment: &Assessment<'_>, order: &[usize], scales: &Scales) -> Vec<f64> {
-    let brief = assessment.setup.brief;
     order
         .iter()
-        .map(|&i| score_values(&assessment.sample[i], brief, scales).total)
+        .map(|&i| score_values(&assessment.sample[i], &assessment.setup, scales).total)
         .collect()
 }
 

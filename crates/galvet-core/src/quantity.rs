@@ -134,6 +134,12 @@ quantities! {
     /// Least gunwale freeboard, m.
     Freeboard = "freeboard_m", "F", "least freeboard", FineLength, 0, 1.0, Higher, Floating,
         "lowest place of the gunwale over the water";
+    /// Least rim freeboard with the recess full, m.
+    SwampedFreeboard = "swamped_freeboard_m", "", "freeboard, swamped", FineLength, 0, 1.0, Higher, Floating,
+        "height of the rim over the water after the cockpit has filled: above zero it floats high enough to bail, below it does not";
+    /// Highest point above the water, m.
+    AirDraft = "air_draft_m", "", "air draft", Length, 2, 1.0, Lower, Floating,
+        "height of the angler's head or of the highest kit above the water, for bridges and branches";
     /// Metacentric height, seated, m.
     Gm = "gm_m", "GM", "initial stability (GM)", ShortLength, 0, 1.0, Higher, Stability,
         "how strongly the hull starts to push back when it begins to lean, seated";
@@ -152,6 +158,9 @@ quantities! {
     /// Heel at which the gunwale meets the water, degrees.
     EdgeAngle = "edge_angle_deg", "", "gunwale meets water at", Angle, 1, 1.0, Higher, Stability,
         "lean at which the gunwale goes under; with plugs in or a sit-inside, water pours in from here";
+    /// Heel at which water runs in over the rim, degrees.
+    DownFlooding = "down_flooding_deg", "", "water runs in at", Angle, 1, 1.0, Higher, Stability,
+        "lean at which water runs over the rim into a cockpit that does not let it out: from here it swamps";
     /// Largest righting arm, m.
     RightingPeak = "righting_peak_m", "GZ max", "righting arm, largest", ShortLength, 1, 1.0, Higher, Stability,
         "the longest lever with which the hull pushes back";
@@ -187,6 +196,8 @@ impl Quantity {
             Self::DraftWithDrive => "no drive, or depth not known",
             Self::FloorAboveWater => "no floor",
             Self::FloorWetAngle => "no open floor",
+            Self::DownFlooding => "nothing to fill, or it drains",
+            Self::SwampedFreeboard => "nothing to fill, or it drains",
             Self::EdgeAngle => "not by 90°",
             Self::ReachHeel => "does not hold",
             Self::List => "no upright rest",

@@ -106,7 +106,10 @@ fn waterline_and_tilt_tests_narrow_stability() {
     let weighed = Assessment::of(&tested, &brief, 128).unwrap().weighed;
     let both = weighed.normals.iter().zip(&weighed.weights);
     let mean: f64 = both.clone().map(|(n, w)| w * n[7]).sum();
-    let sd = both.map(|(n, w)| w * (n[7] - mean).powi(2)).sum::<f64>().sqrt();
+    let sd = both
+        .map(|(n, w)| w * (n[7] - mean).powi(2))
+        .sum::<f64>()
+        .sqrt();
     assert!(sd < 0.75, "{sd}");
 }
 

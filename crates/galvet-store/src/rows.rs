@@ -4,6 +4,7 @@
 //! a file: a database is a file too.
 
 use crate::error::StoreError;
+use crate::files::evidence::Entry;
 use crate::files::hulls::HullRecord;
 use crate::files::{waters, word};
 use crate::schema;
@@ -60,6 +61,29 @@ pub(crate) struct NewReading {
     source: &'static str,
 }
 
+#[derive(Debug, Clone, Queryable, Selectable, Insertable)]
+#[diesel(table_name = schema::evidence)]
+pub(crate) struct EvidenceRow {
+    pub(crate) hull_key: String,
+    pub(crate) entry: String,
+}
+
+impl EvidenceRow {
+    pub(crate) fn of(survey: &Survey) -> Result<Vec<Self>, StoreError> {
+        survey
+            .evidence
+            .iter()
+            .map(|evidence| {
+                Ok(Self {
+                    hull_key: survey.key.clone(),
+                    entry: serde_json::to_string(&Entry::of(evidence))
+                        .map_err(|error| bad("evidence", &survey.key, error))?,
+                })
+            })
+            .collect()
+    }
+}
+
 impl HullRow {
     pub(crate) fn of(record: &HullRecord) -> Result<(Self, Vec<NewReading>), StoreError> {
         let s = &record.survey;
@@ -98,7 +122,11 @@ impl HullRow {
         ))
     }
 
-    pub(crate) fn record(self, rows: &[ReadingRow]) -> Result<HullRecord, StoreError> {
+    pub(crate) fn record(
+        self,
+        rows: &[ReadingRow],
+        evidence: &[String],
+    ) -> Result<HullRecord, StoreError> {
         let key = self.key.clone();
         let wrong = |problem: String| bad("hulls", &key, problem);
         let mut readings: BTreeMap<Measure, Vec<Reading>> = BTreeMap::new();
@@ -110,6 +138,14 @@ impl HullRow {
                 Reading::new(measure, row.value, source).map_err(|e| bad("readings", &key, e))?;
             readings.entry(measure).or_default().push(reading);
         }
+        let evidence = evidence
+            .iter()
+            .map(|text| {
+                let entry: Entry =
+                    serde_json::from_str(text).map_err(|e| bad("evidence", &key, e))?;
+                entry.evidence().map_err(|e| bad("evidence", &key, e))
+            })
+            .collect::<Result<_, _>>()?;
         let narrow = |what: &'static str, value: i32| {
             u16::try_from(value).map_err(|e| bad("hulls", &key, format!("{what}: {e}")))
         };
@@ -151,7 +187,7 @@ impl HullRow {
                 .map_err(wrong)?,
                 notes: self.notes,
                 readings,
-                evidence: Vec::new(),
+                evidence,
                 key: self.key,
             },
         })
@@ -242,6 +278,7 @@ pub(crate) struct LineRow {
     place: f64,
     height: f64,
     offset_y: f64,
+    energy_wh: f64,
 }
 
 impl LineRow {
@@ -255,6 +292,7 @@ impl LineRow {
             place: line.place,
             height: line.height,
             offset_y: line.offset,
+            energy_wh: line.energy,
         })
     }
 
@@ -268,6 +306,7 @@ impl LineRow {
             place: self.place,
             height: self.height,
             offset: self.offset_y,
+            energy: self.energy_wh,
         }
         .check()
         .map_err(|error| bad("rig_lines", &key, error))
@@ -291,6 +330,8 @@ pub(crate) struct BriefRow {
     pub(crate) longest: Option<f64>,
     pub(crate) heaviest_lift: Option<f64>,
     pub(crate) budget: Option<f64>,
+    pub(crate) capacity_school: String,
+    pub(crate) stability_school: String,
 }
 
 impl BriefRow {

@@ -69,6 +69,7 @@ diesel::table! {
         place -> Double,
         height -> Double,
         offset_y -> Double,
+        energy_wh -> Double,
     }
 }
 
@@ -88,6 +89,8 @@ diesel::table! {
         longest -> Nullable<Double>,
         heaviest_lift -> Nullable<Double>,
         budget -> Nullable<Double>,
+        capacity_school -> Text,
+        stability_school -> Text,
     }
 }
 
@@ -98,10 +101,19 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    evidence (id) {
+        id -> Integer,
+        hull_key -> Text,
+        entry -> Text,
+    }
+}
+
 diesel::joinable!(readings -> hulls (hull_key));
+diesel::joinable!(evidence -> hulls (hull_key));
 diesel::joinable!(rig_lines -> rigs (rig_key));
 diesel::joinable!(briefs -> rigs (rig_key));
 diesel::joinable!(briefs -> waters (water_key));
 diesel::allow_tables_to_appear_in_same_query!(
-    hulls, readings, waters, rigs, rig_lines, briefs, settings
+    hulls, readings, evidence, waters, rigs, rig_lines, briefs, settings
 );

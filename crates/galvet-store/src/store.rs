@@ -3,7 +3,7 @@
 use crate::error::StoreError;
 use crate::files::briefs::{BriefFile, CrewEntry, MustEntry, RigRef};
 use crate::files::hulls::HullRecord;
-use crate::rows::{BriefRow, HullRow, LineRow, ReadingRow, RigRow, WaterRow};
+use crate::rows::{BriefRow, EvidenceRow, HullRow, LineRow, ReadingRow, RigRow, WaterRow};
 use crate::schema;
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
@@ -219,6 +219,9 @@ fn fill(connection: &mut SqliteConnection, catalogue: &Catalogue) -> Result<(), 
         diesel::insert_into(schema::readings::table)
             .values(readings)
             .execute(connection)?;
+        diesel::insert_into(schema::evidence::table)
+            .values(EvidenceRow::of(&record.survey)?)
+            .execute(connection)?;
     }
     for (position, water) in (0..).zip(&catalogue.waters) {
         diesel::insert_into(schema::waters::table)
@@ -271,6 +274,8 @@ fn brief_row(position: i32, brief: &BriefFile) -> Result<BriefRow, StoreError> {
         longest: brief.must.longest_m,
         heaviest_lift: brief.must.heaviest_lift_kg,
         budget: brief.must.budget,
+        capacity_school: brief.capacity_school.clone(),
+        stability_school: brief.stability_school.clone(),
     })
 }
 
@@ -283,6 +288,14 @@ fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
     {
         readings.entry(row.hull_key.clone()).or_default().push(row);
     }
+    let mut evidence: BTreeMap<String, Vec<String>> = BTreeMap::new();
+    for row in schema::evidence::table
+        .order(schema::evidence::id)
+        .select(EvidenceRow::as_select())
+        .load(connection)?
+    {
+        evidence.entry(row.hull_key).or_default().push(row.entry);
+    }
     let hulls = schema::hulls::table
         .order(schema::hulls::key)
         .select(HullRow::as_select())
@@ -290,7 +303,8 @@ fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
         .into_iter()
         .map(|row| {
             let own = readings.remove(&row.key).unwrap_or_default();
-            row.record(&own)
+            let afloat = evidence.remove(&row.key).unwrap_or_default();
+            row.record(&own, &afloat)
         })
         .collect::<Result<_, _>>()?;
     let waters = schema::waters::table
@@ -356,5 +370,7 @@ fn brief_file(row: BriefRow) -> BriefFile {
             heaviest_lift_kg: row.heaviest_lift,
             budget: row.budget,
         },
+        capacity_school: row.capacity_school,
+        stability_school: row.stability_school,
     }
 }

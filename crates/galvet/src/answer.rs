@@ -146,6 +146,8 @@ fn brief(brief: &Brief) -> Value {
         "water": brief.water.key,
         "scuppers": brief.scuppers.key(),
         "seat": brief.seat.key(),
+        "capacity_school": brief.capacity_school.key(),
+        "stability_school": brief.stability_school.key(),
         "capacity_weight": brief.capacity_weight,
         "must": {
             "longest_m": brief.must.longest,

@@ -5,6 +5,7 @@
 //! of the sentence, and that part keeps the last good value meanwhile.
 
 use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, Scuppers, SeatHeight};
+use galvet_core::rank::schools::{CapacitySchool, StabilitySchool};
 use galvet_core::units::{Bare, Bounds, Dimension, System};
 use galvet_store::Catalogue;
 use galvet_store::files::briefs;
@@ -23,6 +24,8 @@ pub(crate) struct Ask {
     pub(crate) water: Option<String>,
     pub(crate) scuppers: Option<String>,
     pub(crate) seat: Option<String>,
+    pub(crate) capacity: Option<String>,
+    pub(crate) stability: Option<String>,
     pub(crate) weight: Option<String>,
     pub(crate) longest: Option<String>,
     pub(crate) lift: Option<String>,
@@ -37,6 +40,8 @@ pub(crate) const RIG: &str = "rig";
 pub(crate) const WATER: &str = "water";
 pub(crate) const SCUPPERS: &str = "scuppers";
 pub(crate) const SEAT: &str = "seat";
+pub(crate) const CAPACITY: &str = "capacity";
+pub(crate) const STABILITY: &str = "stability";
 pub(crate) const WEIGHT: &str = "weight";
 pub(crate) const LONGEST: &str = "longest";
 pub(crate) const LIFT: &str = "lift";
@@ -93,6 +98,18 @@ impl Ask {
         let posture = reader.choice(POSTURE, &self.posture, base.posture, Posture::from_key);
         let scuppers = reader.choice(SCUPPERS, &self.scuppers, base.scuppers, Scuppers::from_key);
         let seat = reader.choice(SEAT, &self.seat, base.seat, SeatHeight::from_key);
+        let capacity_school = reader.choice(
+            CAPACITY,
+            &self.capacity,
+            base.capacity_school,
+            CapacitySchool::from_key,
+        );
+        let stability_school = reader.choice(
+            STABILITY,
+            &self.stability,
+            base.stability_school,
+            StabilitySchool::from_key,
+        );
         let mass = reader.number(MASS, &self.mass, Crew::MASS, base.crew.mass());
         let stature = reader.number(STATURE, &self.stature, Crew::STATURE, base.crew.stature());
         let percent = reader.limit(WEIGHT, &self.weight, PERCENT, None);
@@ -114,6 +131,8 @@ impl Ask {
                 rig,
                 scuppers,
                 seat,
+                capacity_school,
+                stability_school,
                 capacity_weight: percent.map_or(water.capacity_weight, |p| p / 100.0),
                 must,
                 water,
@@ -153,6 +172,8 @@ impl Ask {
             scuppers: Scuppers::Open,
             seat: SeatHeight::Low,
             capacity_weight: water.capacity_weight,
+            capacity_school: CapacitySchool::default(),
+            stability_school: StabilitySchool::default(),
             must: MustHaves::default(),
             water,
         })
@@ -170,6 +191,8 @@ impl UriDisplay<Query> for Ask {
             (WATER, &self.water),
             (SCUPPERS, &self.scuppers),
             (SEAT, &self.seat),
+            (CAPACITY, &self.capacity),
+            (STABILITY, &self.stability),
             (WEIGHT, &self.weight),
             (LONGEST, &self.longest),
             (LIFT, &self.lift),

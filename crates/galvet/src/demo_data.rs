@@ -1,6 +1,6 @@
 //! The demo's open files, shipped inside the binary.
 
-use galvet_store::files::{briefs, hulls, rigs, waters};
+use galvet_store::files::{briefs, evidence, hulls, rigs, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
 
@@ -20,10 +20,16 @@ fn text(name: &str) -> Result<String, FileError> {
 /// What is wrong with the shipped files; a test keeps this from happening.
 pub(crate) fn catalogue() -> Result<Catalogue, Vec<FileError>> {
     let one = |error| vec![error];
-    let hulls = hulls::read("demo/hulls.csv", &text("hulls.csv").map_err(one)?)?.hulls;
+    let mut hulls = hulls::read("demo/hulls.csv", &text("hulls.csv").map_err(one)?)?.hulls;
     let waters =
         waters::read("demo/waters.json", &text("waters.json").map_err(one)?).map_err(one)?;
     let rigs = rigs::read("demo/rigs.json", &text("rigs.json").map_err(one)?).map_err(one)?;
+    let file = "demo/evidence.json";
+    for (key, item) in evidence::read(file, &text("evidence.json").map_err(one)?).map_err(one)? {
+        let unknown = || vec![FileError::whole(file, format!("no hull “{key}”"))];
+        let hull = hulls.iter_mut().find(|h| h.survey.key == key);
+        hull.ok_or_else(unknown)?.survey.evidence.push(item);
+    }
     let mut names: Vec<String> = Demo::iter()
         .filter(|name| name.starts_with("briefs/"))
         .map(|name| name.into_owned())

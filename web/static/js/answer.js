@@ -111,21 +111,23 @@ function openPart(answer) {
 
 /**
  * A field somebody is typing in while the answer to an earlier change arrives.
- * @returns {{name: string, value: string} | undefined}
+ * @returns {{name: string, value: string, caret: number} | undefined}
  */
 function halfTyped(answer, asked) {
   const field = answer.querySelector(".part[open] input[type=text]");
   if (!(field instanceof HTMLInputElement)) return undefined;
   const changed = field.value !== field.defaultValue && field.name !== asked;
-  return changed ? { name: field.name, value: field.value } : undefined;
+  const { name, value, selectionStart: caret } = field;
+  return changed ? { name, value, caret } : undefined;
 }
 
 /** Opens the part again with what was typed so far. */
-function typeOn(answer, { name, value }) {
+function typeOn(answer, { name, value, caret }) {
   const field = answer.querySelector(`.part [name="${CSS.escape(name)}"]`);
   field.closest(".part").open = true;
   field.value = value;
   field.focus();
+  field.setSelectionRange(caret, caret);
 }
 
 /**

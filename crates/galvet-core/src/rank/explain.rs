@@ -1,17 +1,14 @@
 //! One sentence for each place, built from the numbers.
 
 use super::{Binding, Ranked, Ranking};
-use crate::brief::Posture;
+use crate::brief::Brief;
 use crate::quantity::{Better, Quantity};
 use crate::units::System;
 
-/// The stability figure that speaks for a posture.
+/// The stability figure that speaks for a brief's school and posture.
 #[must_use]
-pub const fn headline_stability(posture: Posture) -> Quantity {
-    match posture {
-        Posture::Stands | Posture::SitsAndStands => Quantity::StandingSupport,
-        Posture::Sits => Quantity::LeanRoom,
-    }
+pub const fn headline_stability(brief: &Brief) -> Quantity {
+    brief.stability_school.headline(brief.posture)
 }
 
 /// Differences smaller than this (points) are not worth a clause.
@@ -24,12 +21,7 @@ pub fn why(ranking: &Ranking<'_>, index: usize, system: System) -> String {
     let sentence = if index == 0 {
         why_first(ranking, system)
     } else {
-        against(
-            me,
-            &ranking.ranked[index - 1],
-            ranking.brief.posture,
-            system,
-        )
+        against(me, &ranking.ranked[index - 1], ranking.brief, system)
     };
     format!("{sentence}{}", warning(me, system))
 }
@@ -41,7 +33,7 @@ fn why_first(ranking: &Ranking<'_>, system: System) -> String {
     let margin = me.binding.map_or(String::new(), |(_, kg)| {
         format!("{} in hand", mass(kg, system))
     });
-    let stability = figure(me, headline_stability(ranking.brief.posture), system);
+    let stability = figure(me, headline_stability(ranking.brief), system);
     match (
         leads(|r| r.score.capacity),
         leads(|r| r.score.stability),
@@ -89,9 +81,9 @@ fn difference(
     Some((good, format!("{size} {more} {what}")))
 }
 
-fn against(me: &Ranked<'_>, other: &Ranked<'_>, posture: Posture, system: System) -> String {
+fn against(me: &Ranked<'_>, other: &Ranked<'_>, brief: &Brief, system: System) -> String {
     let name = other.assessment.setup.survey.name();
-    let stability = headline_stability(posture);
+    let stability = headline_stability(brief);
     let what = stability.row().label;
     let clauses: Vec<(bool, String)> = [
         difference(me, other, Quantity::BindingMargin, "in hand", system),

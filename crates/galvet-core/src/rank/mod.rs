@@ -6,6 +6,7 @@
 
 pub mod explain;
 pub mod rule_out;
+pub mod schools;
 pub mod score;
 
 use crate::assess::Assessment;
@@ -167,7 +168,7 @@ pub fn rank<'a>(
             .cmp(&key(b))
             .then_with(|| a.survey.key.cmp(&b.survey.key))
     });
-    firmness(&mut ranked, brief, scales);
+    firmness(&mut ranked, scales);
     mark_front(&mut ranked);
     Ranking {
         brief,
@@ -177,7 +178,12 @@ pub fn rank<'a>(
 }
 
 fn entry<'a>(assessment: Assessment<'a>, brief: &Brief, scales: &Scales) -> Ranked<'a> {
-    let score = score::score(|q| assessment.median(q), brief, scales);
+    let score = score::score(
+        |q| assessment.median(q),
+        assessment.setup.survey,
+        brief,
+        scales,
+    );
     Ranked {
         score,
         binding: Binding::of(&assessment),
@@ -206,14 +212,14 @@ fn order(a: &Ranked<'_>, b: &Ranked<'_>) -> std::cmp::Ordering {
         })
 }
 
-fn firmness(ranked: &mut [Ranked<'_>], brief: &Brief, scales: &Scales) {
+fn firmness(ranked: &mut [Ranked<'_>], scales: &Scales) {
     let totals: Vec<Vec<f64>> = ranked
         .iter()
         .map(|r| {
             let sample = &r.assessment.sample;
             let points: Vec<f64> = sample
                 .iter()
-                .map(|values| score::score_values(values, brief, scales).total)
+                .map(|values| score::score_values(values, &r.assessment.setup, scales).total)
                 .collect();
             r.assessment.evenly().iter().map(|&i| points[i]).collect()
         })

@@ -1,7 +1,7 @@
 //! Why a hull is out of the question, and by how much.
 
 use crate::assess::Assessment;
-use crate::brief::{Posture, Scuppers};
+use crate::brief::Posture;
 use crate::evaluate::WaterLimit;
 use crate::hull::{Construction, Measure};
 use crate::quantity::Quantity;
@@ -186,12 +186,12 @@ fn suitable(assessment: &Assessment<'_>) -> Vec<Reason> {
         found.push(Reason::by(Code::StaySeated, short, Dimension::Ratio));
     }
     if brief.water.must_drain {
-        match (survey.construction, brief.scuppers) {
+        match (survey.construction, brief.scuppers.holds_water()) {
             (Construction::SitInside, _) => found.push(Reason::plain(
                 Code::DoesNotDrain,
                 "no scuppers: a swamped cockpit cannot drain on this water",
             )),
-            (Construction::SitOnTop, Scuppers::Plugged) => found.push(Reason::plain(
+            (Construction::SitOnTop, true) => found.push(Reason::plain(
                 Code::DoesNotDrain,
                 "plugged scuppers cannot drain: this water asks for open ones",
             )),

@@ -1,6 +1,8 @@
 //! Points on the two axes.
 
-use crate::brief::{Brief, Posture};
+use crate::brief::Brief;
+use crate::evaluate::Setup;
+use crate::hull::Survey;
 use crate::quantity::{Quantity, Values};
 
 /// A straight scale from no points to a hundred, held at both ends.
@@ -20,8 +22,8 @@ impl Scale {
     }
 }
 
-/// The four published scales. Guide values: handbook, chapter 4; the reserve's
-/// is our own, from the reach of the demo fleet.
+/// The published scales. Guide values: handbook, chapter 4; the reserve's and
+/// the stiffness's are our own, from the reach of the demo fleet.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Scales {
     /// Binding margin as a share of the counted load.
@@ -32,6 +34,8 @@ pub struct Scales {
     pub lean: Scale,
     /// Reserve, J.
     pub reserve: Scale,
+    /// Initial stiffness, N·m/°.
+    pub stiffness: Scale,
 }
 
 impl Default for Scales {
@@ -53,6 +57,10 @@ impl Default for Scales {
                 nothing: 0.0,
                 hundred: 80.0,
             },
+            stiffness: Scale {
+                nothing: 1.0,
+                hundred: 14.0,
+            },
         }
     }
 }
@@ -68,24 +76,25 @@ pub struct Score {
     pub total: f64,
 }
 
-/// Points from figures. A figure that is not known earns nothing.
+/// Points from figures, under the brief's schools. A figure that is not known
+/// earns nothing.
 #[must_use]
-pub fn score(values: impl Fn(Quantity) -> Option<f64>, brief: &Brief, scales: &Scales) -> Score {
-    let known = |q: Quantity| values(q).unwrap_or(0.0);
-    let load = known(Quantity::Counted).max(1.0);
-    let capacity = scales.margin.points(known(Quantity::BindingMargin) / load);
-    let standing = || scales.support.points(known(Quantity::StandingSupport));
-    let seated = || {
-        let lean = scales.lean.points(known(Quantity::LeanRoom));
-        let reserve = scales.reserve.points(known(Quantity::Reserve));
-        let share = brief.water.reserve_share;
-        (1.0 - share) * lean + share * reserve
-    };
-    let stability = match brief.posture {
-        Posture::Stands => standing(),
-        Posture::Sits => seated(),
-        Posture::SitsAndStands => standing().min(seated()),
-    };
+pub fn score(
+    values: impl Fn(Quantity) -> Option<f64>,
+    survey: &Survey,
+    brief: &Brief,
+    scales: &Scales,
+) -> Score {
+    let load = values(Quantity::Counted).unwrap_or(0.0).max(1.0);
+    let margin = values(brief.capacity_school.margin()).unwrap_or(0.0);
+    let capacity = scales.margin.points(margin / load);
+    let stability = brief.stability_school.points(
+        &values,
+        survey,
+        brief.posture,
+        brief.water.reserve_share,
+        scales,
+    );
     let weight = brief.capacity_weight;
     Score {
         capacity,
@@ -94,10 +103,10 @@ pub fn score(values: impl Fn(Quantity) -> Option<f64>, brief: &Brief, scales: &S
     }
 }
 
-/// Points of one shape of the sample.
+/// Points of one shape of an assessment's sample.
 #[must_use]
-pub fn score_values(values: &Values, brief: &Brief, scales: &Scales) -> Score {
-    score(|q| values.get(q), brief, scales)
+pub fn score_values(values: &Values, setup: &Setup<'_>, scales: &Scales) -> Score {
+    score(|q| values.get(q), setup.survey, setup.brief, scales)
 }
 
 #[cfg(test)]

@@ -44,24 +44,27 @@ pub struct Seated {
     pub floor: Option<Curve<KNOTS>>,
     /// Height of the gunwale over the water, m.
     pub gunwale: Curve<KNOTS>,
+    /// Height of the rim over the water, m; `None` where nothing fills.
+    pub rim: Option<Curve<KNOTS>>,
+}
+
+/// First heel at which a clearance is gone, rad: 0 when it is gone upright.
+fn first_under(clearance: &Curve<KNOTS>) -> Option<f64> {
+    if clearance.value[0] <= 0.0 {
+        return Some(0.0);
+    }
+    clearance.falls_through_zero()
 }
 
 impl Seated {
     /// Heel at which the floor's edge wets, rad. 0 when it is wet already.
     fn floor_wet(&self) -> Option<f64> {
-        let floor = self.floor?;
-        if floor.value[0] <= 0.0 {
-            return Some(0.0);
-        }
-        floor.falls_through_zero()
+        first_under(&self.floor?)
     }
 
     /// Heel at which the gunwale meets the water, rad.
     fn edge(&self) -> Option<f64> {
-        if self.gunwale.value[0] <= 0.0 {
-            return Some(0.0);
-        }
-        self.gunwale.falls_through_zero()
+        first_under(&self.gunwale)
     }
 
     /// Writes the seated figures.
@@ -74,6 +77,8 @@ impl Seated {
         out.set(Q::Stiffness, weight * self.gm.to_radians());
         out.set_some(Q::FloorWetAngle, wet.map(f64::to_degrees));
         out.set_some(Q::EdgeAngle, edge.map(f64::to_degrees));
+        let filling = self.rim.and_then(|rim| first_under(&rim));
+        out.set_some(Q::DownFlooding, filling.map(f64::to_degrees));
         let list = self.gz.rises_through_zero();
         out.set_some(Q::List, list.map(f64::to_degrees));
         let (peak_angle, peak) = self.gz.largest(right_angle, |_, gz| gz);

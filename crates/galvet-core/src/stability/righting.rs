@@ -30,6 +30,9 @@ pub struct Arm<const N: usize> {
     pub floor: Lanes<N>,
     /// Least height of the gunwale over the water, m, before any flooding.
     pub gunwale: Lanes<N>,
+    /// Least height of the rim of the recesses over the water, m, before any
+    /// flooding; infinite where nothing fills over it.
+    pub rim: Lanes<N>,
     /// 1 in lanes whose recess has filled over the rim.
     pub swamped: Lanes<N>,
 }
@@ -79,11 +82,13 @@ pub fn righting<const N: usize>(
             attitude: intact.attitude,
             floor: clearance(&body.floor, middle, &intact.attitude),
             gunwale,
+            rim: Lanes::splat(f64::INFINITY),
             swamped: Lanes::ZERO,
         };
         if flooding.over_the_rim && body.has_recess() {
             let earlier = arms.last().map_or(Lanes::ZERO, |a| a.swamped);
             let rim = clearance(&body.rim, middle, &intact.attitude);
+            out.rim = rim;
             let swamped = rim.is_negative().max(earlier);
             if swamped.max_lane() > 0.0 {
                 let from = intact.as_start();

@@ -12,6 +12,7 @@ use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Shape, Source, Survey,
 };
 use galvet_core::lanes::Lanes;
+use galvet_core::rank::schools::{CapacitySchool, StabilitySchool};
 use galvet_core::water::{Standing, Water};
 use std::collections::BTreeMap;
 
@@ -80,6 +81,7 @@ pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
             place,
             height,
             offset: 0.0,
+            energy: 0.0,
         }],
     }
 }
@@ -94,6 +96,8 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         scuppers: Scuppers::Open,
         seat: SeatHeight::Low,
         capacity_weight: 0.5,
+        capacity_school: CapacitySchool::default(),
+        stability_school: StabilitySchool::default(),
         must: MustHaves::default(),
     }
 }

@@ -4,6 +4,7 @@
 use super::rigs::{self, RigEntry};
 use super::{FileError, check_key, read_json, refused, word};
 use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, Scuppers, SeatHeight};
+use galvet_core::rank::schools::{CapacitySchool, StabilitySchool};
 use galvet_core::units::Bounds;
 use galvet_core::water::Water;
 use serde::{Deserialize, Serialize};
@@ -33,6 +34,14 @@ pub struct BriefFile {
     /// Share of capacity, 0-1; the water's own when left out.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub capacity_weight: Option<f64>,
+    /// What capacity is judged by: `tightest`, `label`, `working-share`,
+    /// `waterline`.
+    #[serde(default = "tightest")]
+    pub capacity_school: String,
+    /// What stability is judged by: `by-posture`, `tape-measure`,
+    /// `seated-feel`, `standing-support`, `rough-water`.
+    #[serde(default = "by_posture")]
+    pub stability_school: String,
     /// What a hull must meet.
     #[serde(default)]
     pub must: MustEntry,
@@ -71,6 +80,14 @@ pub struct MustEntry {
     /// Budget in the shop's currency.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub budget: Option<f64>,
+}
+
+fn tightest() -> String {
+    CapacitySchool::default().key().to_owned()
+}
+
+fn by_posture() -> String {
+    StabilitySchool::default().key().to_owned()
 }
 
 fn open() -> String {
@@ -137,6 +154,20 @@ pub fn resolve(
         capacity_weight: Water::WEIGHT
             .check(weight)
             .map_err(|error| refused(file, "capacity_weight", error))?,
+        capacity_school: word(
+            "capacity school",
+            &entry.capacity_school,
+            CapacitySchool::ALL,
+            CapacitySchool::key,
+        )
+        .map_err(wrong)?,
+        stability_school: word(
+            "stability school",
+            &entry.stability_school,
+            StabilitySchool::ALL,
+            StabilitySchool::key,
+        )
+        .map_err(wrong)?,
         must: MustHaves {
             longest: limit(MustHaves::LONGEST, entry.must.longest_m)?,
             heaviest_lift: limit(MustHaves::LIFT, entry.must.heaviest_lift_kg)?,

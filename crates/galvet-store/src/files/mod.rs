@@ -5,6 +5,7 @@
 //! what would be accepted, and a file with a mistake is taken in not at all.
 
 pub mod briefs;
+pub mod evidence;
 pub mod hulls;
 pub mod offsets;
 pub mod rigs;

@@ -44,6 +44,9 @@ pub struct LineEntry {
     /// To starboard, m; 0 when left out.
     #[serde(default)]
     pub offset_m: f64,
+    /// Energy of one battery for a motor, Wh; 0 when left out.
+    #[serde(default)]
+    pub energy_wh: f64,
 }
 
 const fn one() -> u32 {
@@ -87,6 +90,7 @@ pub(crate) fn rig(file: &str, entry: RigEntry) -> Result<Rig, FileError> {
                 place: line.place,
                 height: line.height_m,
                 offset: line.offset_m,
+                energy: line.energy_wh,
             }
             .check()
             .map_err(|error| refused(file, &name, error))

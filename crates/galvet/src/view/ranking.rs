@@ -91,7 +91,7 @@ pub(crate) fn ranking(brief: &Brief, hulls: &[Survey], system: System) -> Rankin
             .iter()
             .map(|out| out_row(out, system))
             .collect(),
-        stands: explain::headline_stability(brief.posture) == Quantity::StandingSupport,
+        stands: explain::headline_stability(brief) == Quantity::StandingSupport,
         scales: published(&scales, brief, system),
     }
 }
@@ -124,7 +124,7 @@ fn row(ranking: &Ranking<'_>, index: usize, full: f64, system: System) -> Row {
     let entry = &ranking.ranked[index];
     let a = &entry.assessment;
     let survey = a.setup.survey;
-    let headline = explain::headline_stability(ranking.brief.posture);
+    let headline = explain::headline_stability(ranking.brief);
     let glyph = portrait::glyph(a);
     let (firmness, firmness_class, firmness_help) = firm(ranking, index);
     Row {

@@ -2,6 +2,7 @@
 
 use crate::ask::{self, Asked};
 use galvet_core::brief::{Posture, Scuppers, SeatHeight};
+use galvet_core::rank::schools::{CapacitySchool, StabilitySchool};
 use galvet_core::units::{Dimension, System};
 use galvet_core::water::Standing;
 use galvet_store::Catalogue;
@@ -47,6 +48,8 @@ pub(crate) struct Sentence {
     pub(crate) water: Pick,
     pub(crate) scuppers: Pick,
     pub(crate) seat: Pick,
+    pub(crate) capacity: Pick,
+    pub(crate) stability: Pick,
     pub(crate) weight: u32,
     pub(crate) weight_rest: u32,
     pub(crate) weight_error: String,
@@ -174,7 +177,7 @@ pub(crate) fn sentence(
             format!("Standing is not done on this water ({}).", brief.water.name),
         );
     }
-    if brief.scuppers == Scuppers::Plugged && !brief.water.plugs_allowed {
+    if brief.scuppers.holds_water() && !brief.water.plugs_allowed {
         cautions.insert(
             0,
             "Plugged scuppers do not drain: on this water keep them open.".to_owned(),
@@ -258,6 +261,10 @@ pub(crate) fn sentence(
                 |s| match s {
                     Scuppers::Open => "water runs out, and comes up when the floor sinks below it",
                     Scuppers::Plugged => "dry feet and more carried, but nothing drains",
+                    Scuppers::OneWay => {
+                        "valves: float as plugged, drain while the floor is above the water"
+                    }
+                    Scuppers::CockpitPlugged => "dry feet; the well behind the seat still drains",
                 },
             ),
         ),
@@ -273,6 +280,43 @@ pub(crate) fn sentence(
                 |s| match s {
                     SeatHeight::Low => "steadier",
                     SeatHeight::High => "sight and comfort, at a cost in lean room",
+                },
+            ),
+        ),
+        capacity: make.pick(
+            ask::CAPACITY,
+            "what capacity is judged by",
+            brief.capacity_school.label().to_owned(),
+            choices(
+                CapacitySchool::ALL,
+                brief.capacity_school,
+                CapacitySchool::key,
+                CapacitySchool::label,
+                |s| match s {
+                    CapacitySchool::Tightest => "whichever of the three is met first",
+                    CapacitySchool::Label => "the maker's rated capacity, and nothing else",
+                    CapacitySchool::WorkingShare => "the share of the label this water allows",
+                    CapacitySchool::Waterline => "the water at the floor or the gunwale",
+                },
+            ),
+        ),
+        stability: make.pick(
+            ask::STABILITY,
+            "what stability is judged by",
+            brief.stability_school.label().to_owned(),
+            choices(
+                StabilitySchool::ALL,
+                brief.stability_school,
+                StabilitySchool::key,
+                StabilitySchool::label,
+                |s| match s {
+                    StabilitySchool::ByPosture => "standing support, or lean room and reserve",
+                    StabilitySchool::TapeMeasure => {
+                        "longer, wider, heavier: knows nothing of load, seat height or the section"
+                    }
+                    StabilitySchool::SeatedFeel => "how stiffly it starts to push back",
+                    StabilitySchool::StandingSupport => "the platform under the feet",
+                    StabilitySchool::RoughWater => "work to lean it until the gunwale goes under",
                 },
             ),
         ),
