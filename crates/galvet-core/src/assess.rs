@@ -1,12 +1,13 @@
 //! A hull's figures with their ranges: the whole sample evaluated.
 
 use crate::brief::Brief;
-use crate::evaluate::{Afloat, CannotFloat, Setup};
+use crate::evaluate::{Afloat, CannotFloat, Setup, WaterLimit};
 use crate::evidence::{self, Weighed};
 use crate::float::Accuracy;
 use crate::hull::{Shape, Survey};
 use crate::quantity::{Quantity, Values};
 use crate::sample::Range;
+use rayon::prelude::*;
 
 /// Shapes worked side by side. Four doubles are two SSE2 registers or one AVX
 /// register; eight spill too much. Measured in `docs/architecture.md`.
@@ -50,6 +51,28 @@ impl<'a> Assessment<'a> {
             sample,
             ranges,
         })
+    }
+
+    /// What the label and the measurements say that a reader must hear.
+    #[must_use]
+    pub fn remarks(&self) -> Vec<String> {
+        let mut out = self.weighed.disagreements.clone();
+        let shapes = [self.median_shape];
+        let afloat = Afloat::new(&self.setup, &shapes, Accuracy::SAMPLE);
+        let label = self.median(Quantity::LabelMargin);
+        if self.setup.limit == WaterLimit::Floor
+            && let Some(label) = label
+        {
+            let case = afloat.case(self.setup.carriage());
+            let wet = afloat.further(&case, Some(0.0)).map(|f| f.0[0]);
+            if wet.is_some_and(|wet| wet < label) {
+                out.push(
+                    "the label holds only with plugs: loaded to it with open scuppers, the floor is under water"
+                        .to_owned(),
+                );
+            }
+        }
+        out
     }
 
     /// Indices of the sample in which every shape stands as often as it weighs
@@ -113,11 +136,12 @@ fn coprime_step(size: usize) -> usize {
 /// Evaluates shapes in groups of [`LANES`]; the last group repeats its last
 /// shape to fill the lanes.
 fn evaluate_all(setup: &Setup<'_>, shapes: &[Shape]) -> Vec<Values> {
-    let mut out = Vec::with_capacity(shapes.len());
-    for group in shapes.chunks(LANES) {
-        let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
-        let figures = Afloat::new(setup, &lanes, Accuracy::SAMPLE).figures();
-        out.extend(figures.into_iter().take(group.len()));
-    }
-    out
+    shapes
+        .par_chunks(LANES)
+        .flat_map_iter(|group| {
+            let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
+            let figures = Afloat::new(setup, &lanes, Accuracy::SAMPLE).figures();
+            figures.into_iter().take(group.len())
+        })
+        .collect()
 }

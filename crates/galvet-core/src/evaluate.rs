@@ -155,6 +155,11 @@ impl<'a, const N: usize> Afloat<'a, N> {
     /// Floats the bodies upright with the crew carried so.
     #[must_use]
     pub fn case(&self, carriage: Carriage) -> Case<N> {
+        self.case_from(carriage, Start::LEVEL)
+    }
+
+    /// As [`Afloat::case`], searched from a rest that lies near.
+    fn case_from(&self, carriage: Carriage, start: Start<N>) -> Case<N> {
         let floor = self.body.standing_height;
         let mut weight = self.setup.loads.total(carriage, floor, self.hull_mass);
         // The body is the same on both sides: lean towards the heavier one.
@@ -167,7 +172,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
             &weight,
             density,
             0.0,
-            Start::LEVEL,
+            start,
             self.accuracy,
         );
         Case { weight, upright }
@@ -236,7 +241,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
     pub fn figures(&self) -> [Values; N] {
         let mut out: [Values; N] = std::array::from_fn(|_| Values::default());
         let seated = self.case(Carriage::Seated);
-        let feet = self.case(Carriage::AtTheFeet);
+        let feet = self.case_from(Carriage::AtTheFeet, seated.upright.as_start());
         // A stiff standing body floats where its feet put it: same mass, same
         // place along the hull.
         let working = match self.setup.carriage() {

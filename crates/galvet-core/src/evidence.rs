@@ -15,6 +15,7 @@ use crate::hull::{CapacityBasis, Construction, Measure, draw, estimate};
 use crate::lanes::Lanes;
 use crate::sample;
 use crate::units::{Bounds, Dimension, OutOfRange};
+use rayon::prelude::*;
 
 /// What lay aboard besides the hull itself while it was measured.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -361,16 +362,22 @@ fn predict_all(setup: &Setup<'_>, shapes: &[Shape], evidence: &[Evidence]) -> Ve
     if out.is_empty() {
         return out;
     }
-    for group in shapes.chunks(LANES) {
-        let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
-        let body = draw(&setup.frame, &lanes, 1);
-        let mut rows: Vec<[f64; LANES]> = Vec::with_capacity(out.len());
-        for e in evidence {
-            rows.extend(predict(setup, &lanes, &body, e));
-        }
-        if label.is_some() {
-            rows.push(wet_floor_load(setup, &lanes, &body).map(f64::ln));
-        }
+    let groups: Vec<Vec<[f64; LANES]>> = shapes
+        .par_chunks(LANES)
+        .map(|group| {
+            let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
+            let body = draw(&setup.frame, &lanes, 1);
+            let mut rows = Vec::with_capacity(out.len());
+            for e in evidence {
+                rows.extend(predict(setup, &lanes, &body, e));
+            }
+            if label.is_some() {
+                rows.push(wet_floor_load(setup, &lanes, &body).map(f64::ln));
+            }
+            rows
+        })
+        .collect();
+    for (rows, group) in groups.into_iter().zip(shapes.chunks(LANES)) {
         for (p, row) in out.iter_mut().zip(rows) {
             p.predicted.extend(&row[..group.len()]);
         }

@@ -93,8 +93,9 @@ impl<const N: usize> Lanes<N> {
     /// How many lanes are negative.
     #[inline(always)]
     #[must_use]
-    pub fn count_negative(self) -> u64 {
-        self.0.iter().map(|&v| u64::from(v < 0.0)).sum()
+    pub fn count_negative(self) -> f64 {
+        // As a sum of doubles: stays in the registers the lanes are in.
+        self.is_negative().0.iter().sum()
     }
 
     /// The largest lane.

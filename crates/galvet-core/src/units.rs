@@ -12,6 +12,8 @@ pub const GRAVITY: f64 = 9.806_65;
 pub const FOOT: f64 = 0.3048;
 /// See [`FOOT`].
 pub const INCH: f64 = 0.0254;
+/// The international mile, m.
+pub const MILE: f64 = 1609.344;
 /// The international avoirdupois pound, kg.
 pub const POUND: f64 = 0.453_592_37;
 
@@ -34,6 +36,10 @@ pub enum Dimension {
     Stiffness,
     /// Times in seconds.
     Time,
+    /// Speeds, m/s, read in kilometres or miles an hour.
+    Speed,
+    /// Distances, m, read in kilometres or miles.
+    Distance,
     /// Money in the shop's own currency.
     Money,
     /// Bare numbers.
@@ -66,6 +72,10 @@ impl System {
             (Dimension::Energy, _) => "J",
             (Dimension::Stiffness, _) => "N·m/°",
             (Dimension::Time, _) => "s",
+            (Dimension::Speed, Self::Metric) => "km/h",
+            (Dimension::Speed, Self::Imperial) => "mph",
+            (Dimension::Distance, Self::Metric) => "km",
+            (Dimension::Distance, Self::Imperial) => "mi",
             (Dimension::Money | Dimension::Ratio, _) => "",
         }
     }
@@ -79,6 +89,10 @@ impl System {
             (Dimension::FineLength, Self::Metric) => si * 1000.0,
             (Dimension::ShortLength | Dimension::FineLength, Self::Imperial) => si / INCH,
             (Dimension::Mass, Self::Imperial) => si / POUND,
+            (Dimension::Speed, Self::Metric) => si * 3.6,
+            (Dimension::Speed, Self::Imperial) => si * 3600.0 / MILE,
+            (Dimension::Distance, Self::Metric) => si / 1000.0,
+            (Dimension::Distance, Self::Imperial) => si / MILE,
             _ => si,
         }
     }

@@ -274,6 +274,7 @@ fn bisection_and_newton_find_the_same_rest() {
     let unmet = Accuracy {
         relative: 0.0,
         halvings: 48,
+        carried: None,
     };
     let bisected = settle(&body, &body.solid, &w, FRESH, 0.2, Start::LEVEL, unmet);
     let (a, b) = (newton.attitude, bisected.attitude);

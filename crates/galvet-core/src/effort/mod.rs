@@ -3,6 +3,7 @@
 //! An estimate of an estimated body on flat water, always shown as a range.
 
 pub mod michell;
+pub mod outlook;
 pub mod power;
 
 use crate::float::Attitude;
@@ -21,7 +22,7 @@ pub struct WettedHull {
 }
 
 /// Sections taken along an estimated body.
-const SECTIONS: u32 = 48;
+const SECTIONS: u32 = 36;
 
 impl WettedHull {
     /// A hull of sections in order along its length.

@@ -20,6 +20,9 @@ pub const EFFORT: [f64; 3] = [60.0, 80.0, 100.0];
 pub const MOTOR_CRUISE: f64 = 250.0;
 /// Share of a battery that is used: the rest is kept back. Handbook, chapter 2.
 pub const BATTERY_SHARE: f64 = 0.7;
+/// Froude number below which waves are left out: they are under a hundredth of
+/// the friction there.
+const STILL: f64 = 0.15;
 /// Fastest speed looked for, m/s.
 const FASTEST: f64 = 4.0;
 
@@ -61,7 +64,12 @@ impl Resistance {
     /// Friction and waves, N.
     #[must_use]
     pub fn water(&self, speed: f64) -> f64 {
-        self.friction(speed) + wave_resistance(&self.hull, speed, self.density)
+        let waves = if froude(speed, self.hull.waterline()) < STILL {
+            0.0
+        } else {
+            wave_resistance(&self.hull, speed, self.density)
+        };
+        self.friction(speed) + waves
     }
 
     /// Friction, waves and still air, N.

@@ -53,7 +53,7 @@ pub(crate) struct Corner<const N: usize> {
     /// Height above the water at this station, m.
     zeta: Lanes<N>,
     /// How many lanes have it under water.
-    wet: u64,
+    wet: f64,
 }
 
 impl<const N: usize> Corner<N> {
@@ -76,10 +76,14 @@ const LEVEL: f64 = 1e-300;
 /// the water need the clipping.
 #[inline(always)]
 pub(crate) fn add_edge<const N: usize>(sum: &mut SectionIntegrals<N>, a: Corner<N>, b: Corner<N>) {
-    match a.wet + b.wet {
-        0 => {}
-        all if all == 2 * N as u64 => add_wet(sum, a.eta, a.zeta, b.eta, b.zeta),
-        _ => add_clipped(sum, a, b),
+    let wet = a.wet + b.wet;
+    if wet == 0.0 {
+        return;
+    }
+    if wet == 2.0 * N as f64 {
+        add_wet(sum, a.eta, a.zeta, b.eta, b.zeta);
+    } else {
+        add_clipped(sum, a, b);
     }
 }
 
@@ -94,10 +98,9 @@ fn add_wet<const N: usize>(
 ) {
     let run = e1 - e0;
     let both = z0 + z1;
-    let sixth = run * (1.0 / 6.0);
-    sum.area -= run * both * 0.5;
-    sum.zeta_moment -= sixth * (z0 * z0 + z1 * both);
-    sum.eta_moment -= sixth * ((e0 + e1) * both + e0 * z0 + e1 * z1);
+    sum.area -= run * both;
+    sum.zeta_moment -= run * (z0 * z0 + z1 * both);
+    sum.eta_moment -= run * ((e0 + e1) * both + e0 * z0 + e1 * z1);
 }
 
 /// Adds the submerged piece of an edge that may meet the water, and the bank
@@ -122,8 +125,23 @@ fn add_clipped<const N: usize>(sum: &mut SectionIntegrals<N>, a: Corner<N>, b: C
     // +1 where the boundary climbs out of the water (a right bank), -1 where it dives.
     let signed = (a.zeta.is_negative() - b.zeta.is_negative()) * bank;
     sum.breadth += signed;
-    sum.breadth_first += signed * bank * 0.5;
-    sum.breadth_second += signed * bank * bank * (1.0 / 3.0);
+    sum.breadth_first += signed * bank;
+    sum.breadth_second += signed * bank * bank;
+}
+
+impl<const N: usize> SectionIntegrals<N> {
+    /// Puts in the constant factors that the edges leave out.
+    #[inline(always)]
+    fn finished(self) -> Self {
+        Self {
+            area: self.area * 0.5,
+            eta_moment: self.eta_moment * (1.0 / 6.0),
+            zeta_moment: self.zeta_moment * (1.0 / 6.0),
+            breadth: self.breadth,
+            breadth_first: self.breadth_first * 0.5,
+            breadth_second: self.breadth_second * (1.0 / 3.0),
+        }
+    }
 }
 
 /// Heel as the two numbers the turning needs.
@@ -137,6 +155,22 @@ impl Turn {
     pub(crate) fn of(heel_rad: f64) -> Self {
         let (sin, cos) = heel_rad.sin_cos();
         Self { sin, cos }
+    }
+
+    /// A body point and its mirror image into water coordinates.
+    #[inline(always)]
+    fn corners<const N: usize>(
+        self,
+        y: Lanes<N>,
+        z: Lanes<N>,
+        water: Lanes<N>,
+    ) -> (Corner<N>, Corner<N>) {
+        let (across, down) = (y * self.cos, y * self.sin);
+        let (over, up) = (z * self.sin, z * self.cos - water);
+        (
+            Corner::new(over + across, up - down),
+            Corner::new(over - across, up + down),
+        )
     }
 
     /// A body point into water coordinates: starboard goes down with positive heel.
@@ -165,18 +199,15 @@ pub(crate) fn heeled_section<const N: usize>(
     water: Lanes<N>,
 ) -> SectionIntegrals<N> {
     let mut sum = SectionIntegrals::EMPTY;
-    let mut starboard = turn.corner(y[0], z[0], water);
-    let mut port = turn.corner(-y[0], z[0], water);
+    let (mut starboard, mut port) = turn.corners(y[0], z[0], water);
     for (&y, &z) in y.iter().zip(z).skip(1) {
-        let next = turn.corner(y, z, water);
-        add_edge(&mut sum, starboard, next);
-        starboard = next;
-        let next = turn.corner(-y, z, water);
+        let (next_starboard, next_port) = turn.corners(y, z, water);
+        add_edge(&mut sum, starboard, next_starboard);
         // The port half is the mirror image walked back.
-        add_edge(&mut sum, next, port);
-        port = next;
+        add_edge(&mut sum, next_port, port);
+        (starboard, port) = (next_starboard, next_port);
     }
-    sum
+    sum.finished()
 }
 
 /// Length of the wetted boundary of a section as in [`heeled_section`], m.
@@ -219,6 +250,7 @@ pub(crate) fn upright_section<const N: usize>(
         add_edge(&mut half, last, next);
         last = next;
     }
+    let half = half.finished();
     SectionIntegrals {
         area: half.area * 2.0,
         eta_moment: Lanes::ZERO,

@@ -41,6 +41,10 @@ pub struct Accuracy {
     /// Halvings of each bracket when Newton's method has to be given up; 0 for
     /// no second try.
     pub halvings: u32,
+    /// Residual, heeled, at which the last step is taken without looking again:
+    /// volume and moments are carried along it by the waterplane, which leaves
+    /// an error of second order. `None` to look again.
+    pub carried: Option<f64>,
 }
 
 impl Accuracy {
@@ -48,6 +52,7 @@ impl Accuracy {
     pub const FINE: Self = Self {
         relative: 1e-10,
         halvings: 48,
+        carried: None,
     };
     /// For a sample of shapes, whose spread is ten thousand times wider. The
     /// last Newton step is still taken, so the attitude is far better than this.
@@ -56,6 +61,7 @@ impl Accuracy {
     pub const SAMPLE: Self = Self {
         relative: 2e-4,
         halvings: 0,
+        carried: Some(4e-3),
     };
 }
 
@@ -227,6 +233,14 @@ impl<const N: usize> Problem<'_, N> {
                 let steep = (Lanes::splat(FOUNDERING_SLOPE) - slope.abs()).is_negative();
                 return (at, im, lost.max(steep * sought));
             }
+            if let Some(carried) = accuracy.carried
+                && self.heel != 0.0
+                && (error * sought).max_lane() <= carried
+            {
+                let (at, im) = carry(at, im, d_draft * sought, d_slope * sought);
+                let steep = (Lanes::splat(FOUNDERING_SLOPE) - at.slope.abs()).is_negative();
+                return (at, im, lost.max(steep * sought));
+            }
             // Steps that have not converged by now go round a kink: shorten them.
             let damping = if step < NEWTON_STEPS / 2 { 1.0 } else { 0.5 };
             draft += held(d_draft, DRAFT_STEP) * sought * damping;
@@ -250,6 +264,32 @@ impl<const N: usize> Problem<'_, N> {
         let pick = |gone: Lanes<N>, afloat: Lanes<N>| (-foundered).where_negative(gone, afloat);
         self.look(pick(top, at.draft), pick(Lanes::ZERO, at.slope))
     }
+}
+
+/// The attitude a small step further, with volume and moments carried along by
+/// the waterplane's moments.
+fn carry<const N: usize>(
+    at: Attitude<N>,
+    im: Immersion<N>,
+    draft: Lanes<N>,
+    slope: Lanes<N>,
+) -> (Attitude<N>, Immersion<N>) {
+    let area = im.area.max(Lanes::splat(1e-12));
+    let added = im.area * draft + im.area_x * slope;
+    // The new layer's centre in eta: that of the waterplane.
+    let carried = Immersion {
+        volume: im.volume + added,
+        x_moment: im.x_moment + im.area_x * draft + im.area_xx * slope,
+        eta_moment: im.eta_moment + im.area_eta / area * added,
+        zeta_moment: im.zeta_moment + at.draft * added,
+        ..im
+    };
+    let moved = Attitude {
+        heel: at.heel,
+        draft: at.draft + draft,
+        slope: at.slope + slope,
+    };
+    (moved, carried)
 }
 
 /// Lowest and highest level of the outline along the heeled vertical, m.

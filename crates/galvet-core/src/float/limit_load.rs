@@ -21,6 +21,9 @@ use crate::lanes::Lanes;
 /// Slopes searched, bow down to bow up.
 const SLOPE_LIMIT: f64 = 0.3;
 const STEPS: usize = 30;
+/// Residual moment over volume and length at which the search ends: a millionth
+/// of the length in the centre's place, some grams in the load.
+const CLOSE: f64 = 1e-6;
 
 /// Upright attitude with the line exactly `clear` metres above the water at
 /// its lowest place, for a slope; and the `X` of that place.
@@ -82,7 +85,7 @@ pub fn further_load<const N: usize>(
         let f = residual(slope, &im);
         let size = (im.volume.abs() * body.length).max(Lanes::splat(1e-6));
         immersion = Some(im);
-        if (f / size).abs().max_lane() < 1e-7 {
+        if (f / size).abs().max_lane() < CLOSE {
             break;
         }
         lo = f.where_negative(slope, lo);

@@ -11,7 +11,7 @@
 //! estimate (see the refinement test).
 
 use super::body::{Body, EdgePoint, Outline, Recess};
-use super::section::{BOTTOM_CORNERS, BottomShape, breadth_at, swell};
+use super::section::{BottomShape, breadth_at, swell};
 use super::shape::Shape;
 use super::survey::Construction;
 use crate::lanes::Lanes;
@@ -69,20 +69,20 @@ fn segments(construction: Construction) -> Vec<Segment> {
     let cockpit = Some(Recess::Cockpit);
     match construction {
         Construction::SitOnTop => vec![
-            seg(0.0, RECESS.0, None, false, 4),
+            seg(0.0, RECESS.0, None, false, 3),
             seg(RECESS.0, COCKPIT.0, cockpit, true, 2),
-            seg(COCKPIT.0, 0.5, cockpit, false, 4),
+            seg(COCKPIT.0, 0.5, cockpit, false, 3),
             seg(0.5, COCKPIT.1, cockpit, false, 2),
-            seg(COCKPIT.1, RECESS.1, Some(Recess::TankWell), true, 5),
-            seg(RECESS.1, 1.0, None, false, 3),
+            seg(COCKPIT.1, RECESS.1, Some(Recess::TankWell), true, 4),
+            seg(RECESS.1, 1.0, None, false, 2),
         ],
         Construction::SitInside => vec![
-            seg(0.0, OPENING.0, None, false, 5),
+            seg(0.0, OPENING.0, None, false, 4),
             seg(OPENING.0, 0.5, cockpit, false, 4),
             seg(0.5, OPENING.1, cockpit, false, 3),
-            seg(OPENING.1, 1.0, None, false, 6),
+            seg(OPENING.1, 1.0, None, false, 5),
         ],
-        Construction::Board => vec![seg(0.0, 0.5, None, false, 8), seg(0.5, 1.0, None, false, 8)],
+        Construction::Board => vec![seg(0.0, 0.5, None, false, 7), seg(0.5, 1.0, None, false, 8)],
     }
 }
 
@@ -169,7 +169,7 @@ fn floor_edge(frame: &Frame, shape: &Shape, cut: &Cut, raised: bool) -> (f64, f6
 /// segment: 1 for use, more to measure the integration error.
 #[must_use]
 pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -> Body<N> {
-    let points = BOTTOM_CORNERS + CLOSING;
+    let points = frame.bottom.corners().len() + CLOSING;
     let mut body = Body {
         length: frame.length,
         bow: 0.0,
@@ -212,9 +212,7 @@ fn add_station<const N: usize>(
 ) {
     let cuts = shapes.each_ref().map(|s| cut(frame, s, share));
     let corners = frame.bottom.corners();
-    for k in 0..BOTTOM_CORNERS {
-        // Shorter sections repeat their gunwale: an edge of no length adds nothing.
-        let (share, height) = corners[k.min(corners.len() - 1)];
+    for &(share, height) in corners {
         let y = Lanes::from_fn(|i| swell(share, shapes[i].fullness) * cuts[i].half);
         let z = Lanes::from_fn(|i| cuts[i].keel + height * (cuts[i].gunwale - cuts[i].keel));
         for outline in [&mut body.solid, &mut body.sealed] {

@@ -1,7 +1,7 @@
-//! Section, profile and righting curve.
+//! Section, profile and plan.
 
 use super::{coordinate, path};
-use galvet_core::portrait::{CurvePoint, SectionView, SideView};
+use galvet_core::portrait::{SectionView, SideView};
 use galvet_core::quantity::Quantity;
 use galvet_core::units::{Dimension, System};
 
@@ -172,59 +172,5 @@ pub(crate) fn side(view: &SideView, system: System) -> Side {
             "Seen from starboard, bow left, trim {}",
             Quantity::Trim.row().text(system, view.trim_deg),
         ),
-    }
-}
-
-/// A righting curve.
-pub(crate) struct Curve {
-    pub(crate) line: String,
-    pub(crate) zero: String,
-    /// Tick place and label along the heel.
-    pub(crate) heels: Vec<(String, String)>,
-    /// Tick place and label along the arm.
-    pub(crate) arms: Vec<(String, String)>,
-    pub(crate) words: String,
-}
-
-const CURVE: (f64, f64) = (420.0, 170.0);
-
-/// Draws the righting curve in a box of 480 × 220.
-pub(crate) fn curve(points: &[CurvePoint], system: System) -> Curve {
-    let most = points.iter().map(|p| p.gz).fold(0.02, f64::max);
-    let least = points.iter().map(|p| p.gz).fold(-0.02, f64::min);
-    let step = [0.02, 0.05, 0.1, 0.2]
-        .into_iter()
-        .find(|s| (most - least) / s <= 6.0)
-        .unwrap_or(0.5);
-    let (lo, hi) = ((least / step).floor() * step, (most / step).ceil() * step);
-    let x = |deg: f64| 50.0 + deg / 90.0 * CURVE.0;
-    let y = |gz: f64| 12.0 + (hi - gz) / (hi - lo) * CURVE.1;
-    let peak = points.iter().copied().max_by(|a, b| a.gz.total_cmp(&b.gz));
-    let count = ((hi - lo) / step).round() as u32;
-    Curve {
-        line: path(points.iter().map(|p| (x(p.heel_deg), y(p.gz))), false),
-        zero: coordinate(y(0.0)),
-        heels: (0..=6)
-            .map(|i| {
-                let deg = 15.0 * f64::from(i);
-                (coordinate(x(deg)), format!("{deg:.0}°"))
-            })
-            .collect(),
-        arms: (0..=count)
-            .map(|i| {
-                let gz = lo + step * f64::from(i);
-                (
-                    coordinate(y(gz)),
-                    system.text(Dimension::ShortLength, gz, 0),
-                )
-            })
-            .collect(),
-        words: peak.map_or(String::new(), |p| {
-            format!(
-                "Righting arm against heel, seated, median shape: largest {} at {:.0}°",
-                Quantity::RightingPeak.row().text(system, p.gz.max(0.0)),
-                p.heel_deg
-            )
-        }),
     }
 }

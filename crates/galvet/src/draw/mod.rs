@@ -4,6 +4,7 @@
 //! marks in a row's glyph, on a card and on the hull page. The templates hold
 //! the markup; this module only works out coordinates.
 
+pub(crate) mod curve;
 pub(crate) mod gauge;
 pub(crate) mod hull;
 

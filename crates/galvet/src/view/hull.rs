@@ -2,15 +2,19 @@
 
 use super::ranking::facts;
 use super::{Figure, figure};
-use crate::draw::hull::{Curve, Section, Side, curve, section, side};
+use crate::draw::curve::{Curve, EffortCurve, curve, effort_curve};
+use crate::draw::hull::{Section, Side, section, side};
 use galvet_core::assess::Assessment;
 use galvet_core::brief::Brief;
+use galvet_core::effort::outlook::{Outlook, outlook};
 use galvet_core::evaluate::CannotFloat;
-use galvet_core::hull::{Finding, Measure, Survey};
+use galvet_core::evidence::{Datum, Evidence, Reading};
+use galvet_core::hull::{Finding, Measure, Propulsion, Survey};
+use galvet_core::measure_next;
 use galvet_core::portrait::portrait;
 use galvet_core::quantity::{Group, Quantity};
-use galvet_core::rank::rule_out;
-use galvet_core::sample::DEFAULT_SIZE;
+use galvet_core::rank::{rule_out, score::Scales};
+use galvet_core::sample::{DEFAULT_SIZE, Range};
 use galvet_core::units::{Dimension, System};
 use galvet_store::files::hulls::HullRecord;
 
@@ -37,7 +41,19 @@ pub(crate) struct Floating {
     pub(crate) curve: Curve,
     pub(crate) groups: Vec<FigureGroup>,
     pub(crate) reasons: Vec<String>,
+    pub(crate) remarks: Vec<String>,
+    /// What to measure next on this hull, best first.
+    pub(crate) next: Vec<String>,
+    pub(crate) going: Option<Going>,
     pub(crate) assumed: String,
+}
+
+/// Speed and effort.
+pub(crate) struct Going {
+    pub(crate) curve: EffortCurve,
+    /// Label, middle, range, meaning.
+    pub(crate) lines: Vec<(&'static str, String, String, &'static str)>,
+    pub(crate) basis: String,
 }
 
 /// The page.
@@ -49,6 +65,8 @@ pub(crate) struct HullView {
     pub(crate) record: Vec<RecordLine>,
     pub(crate) extra: Vec<(String, String)>,
     pub(crate) findings: Vec<Finding>,
+    /// What was measured afloat.
+    pub(crate) evidence: Vec<String>,
     pub(crate) floating: Result<Floating, String>,
 }
 
@@ -72,8 +90,43 @@ pub(crate) fn hull(record: &HullRecord, brief: &Brief, system: System) -> HullVi
         record: record_lines(survey, system),
         extra: record.extra.clone().into_iter().collect(),
         findings: survey.findings(),
+        evidence: survey
+            .evidence
+            .iter()
+            .map(|e| evidence(e, system))
+            .collect(),
         floating,
     }
+}
+
+/// A measurement in words.
+fn evidence(evidence: &Evidence, system: System) -> String {
+    let fine = |m| system.text(Dimension::FineLength, m, 0);
+    let aboard = system.text(Dimension::Mass, evidence.aboard.mass, 0);
+    let read = match &evidence.reading {
+        Reading::Float { datum, heights } => {
+            let line = match datum {
+                Datum::Floor => "floor",
+                Datum::Gunwale => "gunwale",
+            };
+            let read: Vec<String> = heights
+                .iter()
+                .map(|&(place, h)| format!("{} at {:.0}\u{a0}%", fine(h), place * 100.0))
+                .collect();
+            format!("{line} above the water: {} of the length", read.join(", "))
+        }
+        Reading::Waterline { length, beam } => format!(
+            "at the water {} long and {} wide",
+            system.text(Dimension::Length, *length, 2),
+            system.text(Dimension::ShortLength, *beam, 1)
+        ),
+        Reading::Tilt { gm, error } => format!(
+            "tilt test: GM {} ± {}",
+            system.text(Dimension::ShortLength, *gm, 0),
+            system.text(Dimension::ShortLength, *error, 0)
+        ),
+    };
+    format!("{read}, with {aboard} aboard")
 }
 
 fn floating(assessment: &Assessment<'_>, system: System) -> Floating {
@@ -118,11 +171,94 @@ fn floating(assessment: &Assessment<'_>, system: System) -> Floating {
             .iter()
             .map(|reason| reason.text(system))
             .collect(),
+        remarks: assessment.remarks(),
+        next: measure_next::for_hull(assessment, &Scales::default())
+            .iter()
+            .take(3)
+            .map(|s| {
+                let share = s.narrows * 100.0;
+                format!(
+                    "{}: it would take about {share:.0}\u{a0}% off the doubt in its points",
+                    s.target.label()
+                )
+            })
+            .collect(),
+        going: outlook(assessment).map(|o| going(&o, assessment, system)),
         assumed: format!(
             "Drawn from the middle of {DEFAULT_SIZE} plausible shapes: depth {}, floor {} above the bottom, fitted hull {}.",
             fine(shape.depth),
             fine(shape.floor),
             system.text(Dimension::Mass, shape.hull_mass, 0)
+        ),
+    }
+}
+
+fn going(outlook: &Outlook, assessment: &Assessment<'_>, system: System) -> Going {
+    let line = |label, range: Range, scale: f64, dimension, decimals, unit: &str, meaning| {
+        let text = |v: f64| system.text(dimension, v * scale, decimals);
+        let lo = system.number(dimension, range.p5 * scale, decimals);
+        let (middle, hi) = (text(range.p50), text(range.p95));
+        (
+            label,
+            format!("{middle}{unit}"),
+            format!("{lo} to {hi}{unit}"),
+            meaning,
+        )
+    };
+    let propulsion = assessment.setup.survey.propulsion;
+    let mut lines = vec![
+        line(
+            "cruise",
+            outlook.cruise,
+            1.0,
+            Dimension::Speed,
+            1,
+            "",
+            "speed that can be kept up",
+        ),
+        line(
+            "top",
+            outlook.top,
+            1.0,
+            Dimension::Speed,
+            1,
+            "",
+            "speed at twice that effort, for minutes",
+        ),
+        line(
+            "energy for 10\u{a0}km",
+            outlook.energy_10_km,
+            1.0 / 3600.0,
+            Dimension::Ratio,
+            0,
+            "\u{a0}Wh",
+            "work at hand, foot or battery at cruise",
+        ),
+    ];
+    if let Some(range) = outlook.battery {
+        lines.push(line(
+            "range on the battery",
+            range,
+            1.0,
+            Dimension::Distance,
+            0,
+            "",
+            "distance at cruise with 30 % of the battery kept back; in still water, without wind",
+        ));
+    }
+    let at = if propulsion == Propulsion::Motor {
+        "electric input"
+    } else {
+        "at hand or foot"
+    };
+    Going {
+        curve: effort_curve(outlook, system),
+        lines,
+        basis: format!(
+            "Estimated: friction, waves and still air at the attitude it floats in, by {}, {:.0} to {:.0}\u{a0}W {at}. Wind, chop, weed and a foul bottom cost more.",
+            propulsion.label(),
+            outlook.effort[0],
+            outlook.effort[2]
         ),
     }
 }

@@ -5,6 +5,7 @@ use crate::draw::gauge::{self, Gauge};
 use crate::draw::hull::{Section, section};
 use galvet_core::brief::Brief;
 use galvet_core::hull::{Measure, Survey};
+use galvet_core::measure_next;
 use galvet_core::portrait;
 use galvet_core::quantity::Quantity;
 use galvet_core::rank::{Firmness, Ranked, Ranking, RuledOut, explain, rank, score::Scales};
@@ -45,6 +46,7 @@ pub(crate) struct OutRow {
 pub(crate) struct RankingView {
     pub(crate) rows: Vec<Row>,
     pub(crate) out: Vec<OutRow>,
+    pub(crate) next: Option<String>,
     pub(crate) stands: bool,
     pub(crate) scales: Vec<String>,
 }
@@ -91,6 +93,7 @@ pub(crate) fn ranking(brief: &Brief, hulls: &[Survey], system: System) -> Rankin
             .iter()
             .map(|out| out_row(out, system))
             .collect(),
+        next: measure_next(&ranking, &scales),
         stands: explain::headline_stability(brief) == Quantity::StandingSupport,
         scales: published(&scales, brief, system),
     }
@@ -148,8 +151,29 @@ fn row(ranking: &Ranking<'_>, index: usize, full: f64, system: System) -> Row {
         firmness_class,
         firmness_help,
         on_front: entry.on_front,
-        findings: survey.findings().into_iter().map(|f| f.text).collect(),
+        findings: doubts(survey, a.remarks()),
     }
+}
+
+/// What is missing or contradicts itself in a record, and what its figures say.
+fn doubts(survey: &Survey, remarks: Vec<String>) -> Vec<String> {
+    let findings = survey.findings().into_iter().map(|f| f.text);
+    findings.chain(remarks).collect()
+}
+
+/// What to measure next, as a plain instruction.
+fn measure_next(ranking: &Ranking<'_>, scales: &Scales) -> Option<String> {
+    let settles = measure_next::for_shortlist(ranking, scales)?;
+    let name = |i: usize| ranking.ranked[i].assessment.setup.survey.name();
+    Some(format!(
+        "Measure {} of the {}: it would settle place {} against {}, from {:.0}\u{a0}% sure to about {:.0}\u{a0}%.",
+        settles.target.label(),
+        name(settles.hull),
+        settles.upper + 1,
+        settles.upper + 2,
+        settles.now * 100.0,
+        settles.then * 100.0
+    ))
 }
 
 /// How firm a place is: the word, its class, and what it means.
@@ -169,7 +193,7 @@ fn firm(ranking: &Ranking<'_>, index: usize) -> (String, &'static str, String) {
         firmness.label().to_owned(),
         class,
         format!(
-            "ahead of the {next} in {:.0} % of their likely shapes, first of all in {:.0} %",
+            "ahead of the {next} in {:.0}\u{a0}% of their likely shapes, first of all in {:.0}\u{a0}%",
             share * 100.0,
             entry.first_share * 100.0
         ),
