@@ -88,6 +88,54 @@ test("a hull page shows record, drawings and figures", async ({ page }) => {
   await expect(page).toHaveURL(/\/\?.*water=coast/);
 });
 
+test("a hull page says what it costs to go and what to measure", async ({
+  page,
+}) => {
+  await page.goto("/hulls/drumlee-orvane?rig=night-zander");
+  await expect(page.locator(".going svg")).toHaveAccessibleName(
+    /^Effort against speed/,
+  );
+  await expect(page.locator(".going tr", { hasText: "cruise" })).toContainText(
+    /\d\.\d\skm\/h/,
+  );
+  await expect(page.locator(".going tr", { hasText: "battery" })).toContainText(
+    "km",
+  );
+  await expect(page.locator(".measure-next li").first()).toContainText("%");
+  await expect(page.locator(".afloat")).toContainText("with 112 kg aboard");
+  // Every figure explains itself in place.
+  const lean = page.locator('[data-figure="lean_room_cm"]');
+  await lean.locator("summary").click();
+  await expect(lean.locator("p")).toBeVisible();
+  // Plugged, it tells where water runs in and whether it can be bailed.
+  await page.goto("/hulls/drumlee-orvane?scuppers=plugged&water=lake");
+  await expect(page.locator('[data-figure="down_flooding_deg"]')).toContainText(
+    "°",
+  );
+  await expect(
+    page.locator('[data-figure="swamped_freeboard_m"]'),
+  ).toContainText("mm");
+});
+
+test("the ranking says what to measure next and how firm it is", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await expect(page.locator(".next")).toContainText(/it would settle place \d/);
+  const words = await page.locator(".firmness > span").allTextContents();
+  for (const word of words)
+    expect(["firm", "likely", "too close to call"]).toContain(word);
+  await expect(page.locator(".row-figures .range").first()).toContainText("to");
+});
+
+test("another school gives another order", async ({ page }) => {
+  await page.goto("/");
+  const physics = await order(page);
+  await page.goto("/?stability=tape-measure&capacity=label");
+  await expect(page.locator(".sentence")).toContainText("the tape measure");
+  expect(await order(page)).not.toEqual(physics);
+});
+
 test("a hull that cannot be floated says what to measure", async ({ page }) => {
   await page.goto("/hulls/hobrin-wendle");
   await expect(page.locator("main")).toContainText("The beam is not known");

@@ -187,7 +187,54 @@ quantities! {
         "initial stability if the standing body were a statue; often negative on hulls that people do stand in";
 }
 
+/// A guide band of a figure.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Band {
+    /// Values below this (SI) belong to it.
+    pub below: f64,
+    /// What it means.
+    pub words: &'static str,
+}
+
 impl Quantity {
+    /// Guide bands of the figure, rising; empty where there are none. Handbook,
+    /// chapters 2 and 3.
+    #[must_use]
+    pub const fn bands(self) -> &'static [Band] {
+        const fn band(below: f64, words: &'static str) -> Band {
+            Band { below, words }
+        }
+        match self {
+            Self::StandingSupport => {
+                const {
+                    &[
+                        band(0.6, "stay seated"),
+                        band(0.8, "short stands, skilled"),
+                        band(1.0, "with practice"),
+                        band(f64::INFINITY, "steady"),
+                    ]
+                }
+            }
+            Self::Trim => {
+                const {
+                    &[
+                        band(-0.5, "bow down: ploughs"),
+                        band(1.5, "level enough"),
+                        band(f64::INFINITY, "stern down: slaps"),
+                    ]
+                }
+            }
+            _ => &[],
+        }
+    }
+
+    /// Words of the band a value lies in.
+    #[must_use]
+    pub fn band(self, value: f64) -> Option<&'static str> {
+        let bands = self.bands().iter();
+        bands.into_iter().find(|b| value < b.below).map(|b| b.words)
+    }
+
     /// What stands where a hull has no such figure.
     #[must_use]
     pub const fn absent(self) -> &'static str {
@@ -261,6 +308,26 @@ mod tests {
             };
             assert!(row.key.ends_with(suffix), "{} names its unit", row.key);
         }
+    }
+
+    #[test]
+    fn bands_rise_and_name_what_the_handbook_says() {
+        for &quantity in Quantity::ALL {
+            let bands = quantity.bands();
+            assert!(bands.is_sorted_by(|a, b| a.below < b.below));
+        }
+        let words = |v| Quantity::StandingSupport.band(v).unwrap();
+        assert_eq!(
+            [0.59, 0.6, 0.99, 1.0].map(words),
+            [
+                "stay seated",
+                "short stands, skilled",
+                "with practice",
+                "steady"
+            ]
+        );
+        assert_eq!(Quantity::Trim.band(-0.6), Some("bow down: ploughs"));
+        assert_eq!(Quantity::Gm.band(0.3), None);
     }
 
     #[test]

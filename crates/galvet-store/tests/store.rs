@@ -2,7 +2,7 @@
 #![allow(clippy::unwrap_used, reason = "tests")]
 
 use galvet_core::hull::Measure;
-use galvet_store::files::{briefs, hulls, rigs, waters};
+use galvet_store::files::{briefs, evidence, hulls, rigs, waters};
 use galvet_store::{Catalogue, Store, StoreError};
 use std::fs;
 use std::path::PathBuf;
@@ -79,6 +79,45 @@ fn a_record_tampered_with_is_named_not_used() {
         error.contains("length must lie between 1.8 and 7 m"),
         "{error}"
     );
+}
+
+#[test]
+fn measurements_out_of_range_are_refused_by_hull() {
+    let text = demo("evidence.json").replace("\"gm_m\": 0.41", "\"gm_m\": 41");
+    let error = evidence::read("e.json", &text).unwrap_err().to_string();
+    assert!(
+        error.contains("velmoor-oskarin: GM must lie between"),
+        "{error}"
+    );
+}
+
+#[test]
+fn an_older_database_is_copied_aside_before_it_is_changed() {
+    use diesel::connection::SimpleConnection;
+    use diesel::prelude::*;
+    let directory = tempfile::tempdir().unwrap();
+    Store::open(directory.path())
+        .unwrap()
+        .fill(&catalogue())
+        .unwrap();
+    // Back to the first schema, as an older Galvet would have left it.
+    let path = directory.path().join("galvet.db");
+    let mut old = SqliteConnection::establish(path.to_str().unwrap()).unwrap();
+    let down = include_str!("../migrations/2026-11-25-000002_afloat/down.sql");
+    old.batch_execute(down).unwrap();
+    old.batch_execute("DELETE FROM __diesel_schema_migrations WHERE version = '20261125000002'")
+        .unwrap();
+    drop(old);
+    let store = Store::open(directory.path()).unwrap();
+    assert_eq!(
+        store.catalogue().unwrap().hulls.len(),
+        catalogue().hulls.len()
+    );
+    let copies = fs::read_dir(directory.path()).unwrap();
+    let names: Vec<String> = copies
+        .map(|e| e.unwrap().file_name().into_string().unwrap())
+        .collect();
+    assert!(names.iter().any(|n| n.contains("before")), "{names:?}");
 }
 
 #[test]
