@@ -240,11 +240,11 @@ impl Quantity {
     pub const fn absent(self) -> &'static str {
         match self {
             Self::LabelMargin | Self::WorkingMargin => "no label",
-            Self::DraftWithDrive => "no drive, or depth not known",
+            Self::DraftWithDrive => "no drive depth",
             Self::FloorAboveWater => "no floor",
             Self::FloorWetAngle => "no open floor",
-            Self::DownFlooding => "nothing to fill, or it drains",
-            Self::SwampedFreeboard => "nothing to fill, or it drains",
+            Self::DownFlooding => "nothing fills",
+            Self::SwampedFreeboard => "nothing fills",
             Self::EdgeAngle => "not by 90°",
             Self::ReachHeel => "does not hold",
             Self::List => "no upright rest",

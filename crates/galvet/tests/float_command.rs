@@ -126,6 +126,22 @@ fn a_scuppered_box_past_its_floor_is_exact_open_and_plugged() {
 }
 
 #[test]
+fn loads_may_stand_behind_one_another() {
+    let directory = tempfile::tempdir().unwrap();
+    let file = scuppered_box(&directory, None);
+    let r = float(&[
+        "--offsets",
+        &file,
+        "--load",
+        "100,1.5,0,0.2",
+        "200,1.5,-0.03,0.35",
+    ]);
+    near(&r["displacement_kg"], 300.0);
+    near(&r["kg_m"], 0.3);
+    assert!(r["list_deg"].as_f64().unwrap() < 0.0);
+}
+
+#[test]
 fn impossible_questions_end_with_code_two_and_say_by_how_much() {
     let directory = tempfile::tempdir().unwrap();
     let file = scuppered_box(&directory, None);

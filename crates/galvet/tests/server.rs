@@ -97,6 +97,29 @@ fn errors_are_pages_without_the_inside() {
 }
 
 #[test]
+fn trouble_of_our_own_is_a_page_that_tells_nothing() {
+    use diesel::connection::SimpleConnection;
+    use diesel::prelude::*;
+    let directory = tempfile::tempdir().unwrap();
+    let path = directory.path().to_str().unwrap();
+    let server = Server::start(&["demo", "--port", "0", "--keep", path]);
+    assert_eq!(status(&server.get("/")), "200");
+    let database = directory.path().join("galvet.db");
+    let mut other = SqliteConnection::establish(database.to_str().unwrap()).unwrap();
+    other
+        .batch_execute("PRAGMA busy_timeout = 5000; UPDATE readings SET value = 1e300")
+        .unwrap();
+    for path in ["/", "/hulls/tindrel-vaskar", "/part/ranking"] {
+        let page = server.get(path);
+        assert_eq!(status(&page), "500", "{path}");
+        assert!(page.contains("Galvet could not do that"), "{path}");
+        for inside in ["readings", "1e300", "galvet.db", "panicked"] {
+            assert!(!page.contains(inside), "{path} shows {inside}");
+        }
+    }
+}
+
+#[test]
 fn a_redirect_after_the_units_stays_here() {
     let server = Server::start(&["demo", "--port", "0"]);
     for back in [

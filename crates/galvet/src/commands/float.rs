@@ -17,14 +17,14 @@ use std::path::PathBuf;
 /// Z above the baseline, metres. A recess is taken as scuppered.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet float --offsets hull.csv --load 50,1.9,0,0.18 --load 88,1.96,0,0.45\n  galvet float --offsets hull.csv --load 140,1.9,0.02,0.4 --scuppers plugged --density 1025 --json"
+    after_help = "Examples:\n  galvet float --offsets hull.csv --load 50,1.9,0,0.18 88,1.96,0,0.45\n  galvet float --offsets hull.csv --load 140,1.9,0.02,0.4 --scuppers plugged --density 1025 --json"
 )]
 pub(crate) struct Args {
     /// Offsets, CSV: station_m,half_breadth_m,height_m
     #[arg(long, value_name = "FILE")]
     offsets: PathBuf,
-    /// A mass and its place; give one for the hull and one for each load
-    #[arg(long, value_name = "KG,X,Y,Z", required = true, value_parser = load, allow_hyphen_values = true)]
+    /// Masses and their places: one for the hull and one for each load
+    #[arg(long, value_name = "KG,X,Y,Z", required = true, num_args = 1.., value_parser = load)]
     load: Vec<Load>,
     /// Density of the water, kg/m³
     #[arg(long, default_value_t = 1000.0, value_parser = density)]

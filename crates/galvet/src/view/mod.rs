@@ -16,6 +16,8 @@ pub(crate) struct Figure {
     pub(crate) label: &'static str,
     pub(crate) meaning: &'static str,
     pub(crate) value: String,
+    /// Whether the hull has such a figure at all.
+    pub(crate) known: bool,
     /// Words of the guide band it lies in; empty where there is none.
     pub(crate) band: &'static str,
     /// "5.1 to 7.3 cm"; empty where the range is no wider than the last digit.
@@ -39,6 +41,7 @@ pub(crate) fn figure(quantity: Quantity, range: Option<Range>, system: System) -
         label: row.label,
         meaning: row.meaning,
         value,
+        known: range.is_some(),
         band: range.and_then(|r| quantity.band(r.p50)).unwrap_or_default(),
         range: width.unwrap_or_default(),
     }
