@@ -88,6 +88,15 @@ fn place(ranking: &Ranking<'_>, index: usize) -> Place {
     let mut capacity = figures(a, Group::Capacity);
     let binding = entry.binding.map(|(binding, _)| binding.key());
     capacity.insert("binding".into(), json!(binding));
+    for (name, margin) in [
+        ("label_share", Quantity::LabelMargin),
+        ("working_share", Quantity::WorkingMargin),
+        ("waterline_share", Quantity::WaterlineMargin),
+    ] {
+        let load = a.setup.loads.counted_mass().max(1.0);
+        let share = a.median(margin).map(|kg| kg / load);
+        capacity.insert(name.into(), json!(share));
+    }
     Place {
         hull: a.setup.survey.key.clone(),
         name: a.setup.survey.name(),

@@ -24,6 +24,7 @@ export function queryOf(form) {
 export function keepInStep(answer) {
   const part = answer.dataset.part;
   let latest = 0;
+  let swapping = false;
 
   /**
    * Fetches and shows the answer to a query.
@@ -42,8 +43,11 @@ export function keepInStep(answer) {
       if (!response.ok && response.status !== 422) return false;
       const html = await response.text();
       if (turn !== latest) return true;
-      const typing = halfTyped(answer, focus);
+      const typing = halfTyped(answer, query);
+      // A field that goes away while it has the focus reports a change.
+      swapping = true;
       answer.innerHTML = html;
+      swapping = false;
       if (typing) typeOn(answer, typing);
       else if (focus) refocus(answer, focus);
       return true;
@@ -82,7 +86,7 @@ export function keepInStep(answer) {
   });
   answer.addEventListener("change", (event) => {
     const field = event.target;
-    if (!(field instanceof HTMLInputElement) || !field.form) return;
+    if (swapping || !(field instanceof HTMLInputElement) || !field.form) return;
     if (!field.form.matches("[data-brief]")) return;
     // Arrow keys walk through radios: only a pointer's choice is final at once.
     const final = field.type === "range" || pointed;
@@ -110,13 +114,15 @@ function openPart(answer) {
 }
 
 /**
- * A field somebody is typing in while the answer to an earlier change arrives.
+ * A field somebody is typing in while the answer to an earlier change arrives:
+ * it holds neither what stood there nor what was asked.
  * @returns {{name: string, value: string, caret: number} | undefined}
  */
-function halfTyped(answer, asked) {
+function halfTyped(answer, query) {
   const field = answer.querySelector(".part[open] input[type=text]");
   if (!(field instanceof HTMLInputElement)) return undefined;
-  const changed = field.value !== field.defaultValue && field.name !== asked;
+  const sent = new URLSearchParams(query).get(field.name);
+  const changed = field.value !== field.defaultValue && field.value !== sent;
   const { name, value, selectionStart: caret } = field;
   return changed ? { name, value, caret } : undefined;
 }
@@ -140,6 +146,10 @@ function refocus(answer, name) {
   );
   const part = field?.closest(".part");
   if (!part) return;
-  if (part.open) field.focus();
-  else part.querySelector("summary").focus();
+  if (part.open) {
+    field.focus();
+    // Typing goes on where it ended.
+    if (field.type === "text")
+      field.setSelectionRange(field.value.length, field.value.length);
+  } else part.querySelector("summary").focus();
 }

@@ -1,7 +1,7 @@
 //! One hull's page: its record, drawings and figures.
 
 use super::ranking::facts;
-use super::{Figure, figure};
+use super::{Figure, figure_of};
 use crate::draw::curve::{Curve, EffortCurve, curve, effort_curve};
 use crate::draw::hull::{Section, Side, section, side};
 use galvet_core::assess::Assessment;
@@ -137,7 +137,7 @@ fn floating(assessment: &Assessment<'_>, system: System) -> Floating {
         figures: Quantity::ALL
             .iter()
             .filter(|q| q.row().group == group)
-            .map(|&q| figure(q, assessment.range(q), system))
+            .map(|&q| figure_of(assessment, q, system))
             .collect(),
     };
     let shape = assessment.median_shape;

@@ -1,6 +1,6 @@
 //! The ranking as the main page shows it.
 
-use super::{Figure, figure};
+use super::{Figure, figure_of};
 use crate::draw::gauge::{self, Gauge};
 use crate::draw::hull::{Section, section};
 use galvet_core::brief::Brief;
@@ -137,12 +137,8 @@ fn row(ranking: &Ranking<'_>, index: usize, full: f64, system: System) -> Row {
         facts: facts(survey, system),
         glyph: section(&glyph, GLYPH_SCALE, false, system),
         gauge: gauge::gauge(entry, full, system),
-        margin: figure(
-            Quantity::BindingMargin,
-            a.range(Quantity::BindingMargin),
-            system,
-        ),
-        stability: figure(headline, a.range(headline), system),
+        margin: figure_of(a, Quantity::BindingMargin, system),
+        stability: figure_of(a, headline, system),
         score: format!("{:.0}", entry.score.total),
         capacity_points: format!("{:.0}", entry.score.capacity),
         stability_points: format!("{:.0}", entry.score.stability),
