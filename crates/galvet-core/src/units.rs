@@ -290,7 +290,12 @@ fn refuse(text: &str, example: &'static str) -> QuantityError {
 
 /// A decimal number with point or comma, nothing else (no `inf`, no `nan`).
 fn decimal(text: &str) -> Option<f64> {
-    let text = text.trim().replace(',', ".").replace('\u{2212}', "-");
+    // `4½` is how we write it ourselves.
+    let text = text
+        .trim()
+        .replace(',', ".")
+        .replace('\u{2212}', "-")
+        .replace('½', ".5");
     let plain = text
         .chars()
         .all(|c| c.is_ascii_digit() || matches!(c, '.' | '-' | '+'));
@@ -386,6 +391,8 @@ mod tests {
             ("12'4", 12.0 * FOOT + 4.0 * INCH),
             ("12.5 ft", 12.5 * FOOT),
             ("34 in", 34.0 * INCH),
+            ("6′ ½″", 6.0 * FOOT + 0.5 * INCH),
+            ("12′ 4½″", 12.0 * FOOT + 4.5 * INCH),
         ] {
             let read = LENGTH.parse(text, Bare::SI);
             assert_relative_eq!(read.unwrap(), metres, epsilon = 1e-12);

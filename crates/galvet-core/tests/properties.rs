@@ -1,11 +1,14 @@
 //! What holds for every body and load, over random ones.
 
+#![allow(clippy::unwrap_used, reason = "tests")]
+
 mod common;
 
 use common::{FRESH, float, weight};
 use galvet_core::float::{Accuracy, Start, settle};
 use galvet_core::hull::body::Body;
-use galvet_core::hull::{BottomShape, Construction, Frame, Shape, draw};
+use galvet_core::hull::offsets::{self, Station};
+use galvet_core::hull::{BottomShape, Construction, Frame, Shape, draw, estimate};
 use galvet_core::lanes::Lanes;
 use galvet_core::stability::righting::arm;
 use proptest::prelude::*;
@@ -179,6 +182,55 @@ proptest! {
             let slope = sure.attitude.slope.0[0].abs();
             prop_assert!(sure.foundered.0[0] > 0.0 || slope > 0.15, "rests at slope {slope}");
         }
+    }
+
+    #[test]
+    fn metacentric_height_is_the_slope_of_the_righting_arm(
+        frame in frame(), shape in shape(), mass in 90.0..150.0_f64, z in 0.1..0.5_f64,
+    ) {
+        let body = body(&frame, &shape);
+        let w = weight(mass, 0.51 * frame.length, 0.0, z);
+        let upright = float(&body, &w, 0.0);
+        let im = &upright.immersion;
+        let gm = im.zeta_moment.0[0] / im.volume.0[0] + im.metacentric_radius().0[0] - z;
+        let small = 0.02_f64.to_radians();
+        let slope = arm(&float(&body, &w, small), &w).0[0] / small.sin();
+        // A corner or a floor in the waterline bends the curve at once.
+        prop_assert!((gm - slope).abs() < 0.01 + 0.02 * gm.abs(), "{gm} {slope}");
+    }
+
+    #[test]
+    fn an_estimated_body_taken_off_by_tape_floats_the_same(
+        frame in frame(), shape in shape(), mass in 90.0..150.0_f64, heel in 0.0..25.0_f64,
+    ) {
+        // The same body by the other road: its sections measured every few
+        // centimetres, closer where the floor steps, and ruled between.
+        prop_assume!(frame.construction != Construction::Board);
+        let marks = [0.18, 0.25, 0.30, 0.62, 0.66, 0.93];
+        let mut places: Vec<f64> = (1..64).map(|i| f64::from(i) / 64.0).collect();
+        places.retain(|p| marks.iter().all(|m| (p - m).abs() > 2e-3));
+        places.extend(marks.iter().flat_map(|m| [m - 1e-5, m + 1e-5]));
+        places.extend([1e-4, 1.0 - 1e-6]);
+        places.sort_by(f64::total_cmp);
+        let stations: Vec<Station> = places
+            .iter()
+            .map(|&share| {
+                let outline = estimate::section_at(&frame, &shape, share);
+                let half = &outline[..outline.len() / 2];
+                let mut points = half.to_vec();
+                points.push((0.0, half[half.len() - 1].1));
+                Station { x: share * frame.length, points }
+            })
+            .collect();
+        let taped = offsets::body(&stations).unwrap();
+        let drawn = body(&frame, &shape);
+        let w = weight(mass, 0.51 * frame.length, 0.0, 0.3);
+        let (a, b) = (float(&drawn, &w, heel.to_radians()), float(&taped, &w, heel.to_radians()));
+        prop_assume!(a.foundered.0[0] == 0.0 && a.attitude.slope.0[0].abs() < 0.08);
+        let apart = a.attitude.draft.0[0] - b.attitude.draft.0[0];
+        prop_assert!(apart.abs() < 2e-3, "draft {apart}");
+        let apart = arm(&a, &w).0[0] - arm(&b, &w).0[0];
+        prop_assert!(apart.abs() < 2e-3, "arm {apart}");
     }
 
     #[test]

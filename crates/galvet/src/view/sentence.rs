@@ -111,7 +111,8 @@ impl Maker<'_> {
 
     fn limits(&self) -> Vec<Field> {
         let must = self.asked.brief.must;
-        let text = |d, v: Option<f64>, n| v.map_or(String::new(), |v| self.system.text(d, v, n));
+        let text =
+            |d, v: Option<f64>, n| v.map_or(String::new(), |v| exact(self.system, d, v, n, n + 1));
         vec![
             self.field(
                 ask::LONGEST,
@@ -133,6 +134,19 @@ impl Maker<'_> {
             ),
         ]
     }
+}
+
+/// A quantity with as many decimals, of `least` to `most`, as it takes to be
+/// read back as it is: the sentence is also what the form sends.
+fn exact(system: System, dimension: Dimension, si: f64, least: usize, most: usize) -> String {
+    let shown = system.convert(dimension, si);
+    let decimals = (least..most)
+        .find(|&n| {
+            let scale = 10_f64.powi(n as i32);
+            ((shown * scale).round() / scale - shown).abs() < 1e-3 * shown.abs()
+        })
+        .unwrap_or(most);
+    system.text(dimension, si, decimals)
 }
 
 fn choices<T: Copy + PartialEq>(
@@ -188,13 +202,13 @@ pub(crate) fn sentence(
         mass: make.field(
             ask::MASS,
             "the angler's weight",
-            mass(brief.crew.mass()),
+            exact(system, Dimension::Mass, brief.crew.mass(), 0, 1),
             "88 kg or 194 lb",
         ),
         stature: make.field(
             ask::STATURE,
             "the angler's height",
-            system.text(Dimension::Length, brief.crew.stature(), 2),
+            exact(system, Dimension::Length, brief.crew.stature(), 2, 3),
             "1.83 m, 183 cm or 6' 0\"",
         ),
         posture: make.pick(
@@ -339,5 +353,28 @@ pub(crate) fn sentence(
             .iter()
             .map(|saved| (format!("?brief={}", saved.key), saved.name.clone()))
             .collect(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_the_form_sends_is_what_was_understood() {
+        let mass = |kg| exact(System::Metric, Dimension::Mass, kg, 0, 1);
+        assert_eq!(mass(88.0), "88\u{a0}kg");
+        assert_eq!(mass(88.4), "88.4\u{a0}kg");
+        // Pounds typed whole stay whole.
+        let pounds = exact(
+            System::Imperial,
+            Dimension::Mass,
+            194.0 * 0.453_592_37,
+            0,
+            1,
+        );
+        assert_eq!(pounds, "194\u{a0}lb");
+        let tall = exact(System::Metric, Dimension::Length, 1.835, 2, 3);
+        assert_eq!(tall, "1.835\u{a0}m");
     }
 }

@@ -1,0 +1,43 @@
+//! What people type: whatever it is, it is read or refused, never worse.
+#![allow(clippy::unwrap_used, reason = "tests")]
+
+use galvet_core::units::{Bare, Bounds, Dimension, System};
+use proptest::prelude::*;
+
+const LENGTH: Bounds = Bounds::new("length", Dimension::Length, 0.0, 20.0);
+const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 500.0);
+const SHARE: Bounds = Bounds::new("share", Dimension::Ratio, 0.0, 1.0);
+
+proptest! {
+    #[test]
+    fn anything_typed_is_a_number_in_range_or_a_message(text in "\\PC{0,24}") {
+        for bounds in [LENGTH, MASS, SHARE] {
+            match bounds.parse(&text, Bare::SI) {
+                Ok(value) => prop_assert!((bounds.lo..=bounds.hi).contains(&value)),
+                Err(error) => prop_assert!(error.to_string().len() > 10),
+            }
+        }
+    }
+
+    #[test]
+    fn nearly_right_text_is_a_number_in_range_or_a_message(text in "[-+0-9., '\"mkgcftinlb]{0,16}") {
+        for bounds in [LENGTH, MASS, SHARE] {
+            if let Ok(value) = bounds.parse(&text, Bare::FEET) {
+                prop_assert!((bounds.lo..=bounds.hi).contains(&value), "{text}: {value}");
+            }
+        }
+    }
+
+    #[test]
+    fn what_is_shown_can_be_typed_back(kg in 0.5..499.0_f64, metres in 0.1..19.9_f64) {
+        for system in [System::Metric, System::Imperial] {
+            // Shown with a no-break space, typed with a plain one.
+            let shown = system.text(Dimension::Mass, kg, 1).replace('\u{a0}', " ");
+            let read = MASS.parse(&shown, Bare::SI).unwrap();
+            prop_assert!((read - kg).abs() < 0.06, "{shown}: {read} {kg}");
+            let shown = system.text(Dimension::Length, metres, 2).replace('\u{a0}', " ");
+            let read = LENGTH.parse(&shown, Bare::SI).unwrap();
+            prop_assert!((read - metres).abs() < 0.0066, "{shown}: {read} {metres}");
+        }
+    }
+}
