@@ -67,7 +67,7 @@ test("the angler's height changes the figures", async ({ page }) => {
   await part(page, "the angler's height").click();
   await page.getByLabel("the angler's height", { exact: true }).fill("6' 7\"");
   await page.keyboard.press("Enter");
-  await expect(part(page, "the angler's height")).toHaveText("2.01 m");
+  await expect(part(page, "the angler's height")).toHaveText("2.007 m");
   await expect(support).not.toHaveText(before);
 });
 
