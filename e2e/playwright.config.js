@@ -9,6 +9,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   timeout: 60_000,
+  expect: { timeout: 10_000 },
   reporter: [["list"]],
   use: {
     browserName: "chromium",

@@ -8,6 +8,7 @@ use common::body_from;
 use galvet_core::float::{Attitude, immerse};
 use galvet_core::lanes::Lanes;
 use proptest::prelude::*;
+use proptest::test_runner::RngSeed;
 
 type V3 = [f64; 3];
 
@@ -122,7 +123,11 @@ fn below(triangles: &[[V3; 3]], normal: V3, level: f64) -> (f64, V3) {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig { cases: 48, ..ProptestConfig::default() })]
+    #![proptest_config(ProptestConfig {
+        cases: 48,
+        rng_seed: RngSeed::Fixed(20_261_125),
+        ..ProptestConfig::default()
+    })]
 
     #[test]
     fn sections_and_mesh_agree_at_any_attitude(
