@@ -10,6 +10,7 @@ use galvet_core::float::{Accuracy, Settled, Start, settle};
 use galvet_core::hull::body::{Body, Flooded};
 use galvet_core::hull::{BottomShape, Construction, Frame, Measure, draw, scupper};
 use galvet_core::quantity::Quantity;
+use galvet_core::rank::rule_out;
 use galvet_core::stability::{Flooding, righting};
 
 /// A low-floored hull loaded until its floor is well under water.
@@ -145,4 +146,41 @@ fn figures_follow_the_scuppers() {
             "{dry:?}"
         );
     }
+}
+
+#[test]
+fn valves_drain_only_a_floor_above_the_water() {
+    let survey = survey(
+        Construction::SitOnTop,
+        BottomShape::Tunnel,
+        &[
+            (Measure::Length, 3.7),
+            (Measure::Beam, 0.88),
+            (Measure::FittedWeight, 45.0),
+            (Measure::FloorHeight, 0.11),
+        ],
+    );
+    let undrained = |scuppers, mass| {
+        let mut brief = asked(scuppers);
+        brief.crew = galvet_core::brief::Crew::new(mass, 1.8).unwrap();
+        brief.water.must_drain = true;
+        let a = Assessment::of(&survey, &brief, 32).unwrap();
+        let wet = a.median(Quantity::FloorAboveWater).unwrap() < 0.0;
+        let reasons = rule_out::reasons(&a);
+        let text = reasons
+            .iter()
+            .find(|r| r.code == rule_out::Code::DoesNotDrain)
+            .map(|r| r.detail);
+        (wet, text)
+    };
+    assert_eq!(undrained(Scuppers::OneWay, 60.0), (false, None));
+    let (wet, text) = undrained(Scuppers::OneWay, 150.0);
+    assert!(
+        wet && text.unwrap().contains("valves cannot drain"),
+        "{text:?}"
+    );
+    let (_, text) = undrained(Scuppers::Plugged, 60.0);
+    assert!(text.unwrap().contains("plugged"), "{text:?}");
+    // Open, a wet floor is its own reason.
+    assert_eq!(undrained(Scuppers::Open, 150.0), (true, None));
 }

@@ -109,6 +109,25 @@ pub struct Body<const N: usize> {
 }
 
 impl<const N: usize> Body<N> {
+    /// A body without stations yet, its bow at `bow` m.
+    #[must_use]
+    pub fn blank(length: f64, bow: f64, points: usize, standing_height: Lanes<N>) -> Self {
+        Self {
+            length,
+            bow,
+            points,
+            x: Vec::new(),
+            weight: Vec::new(),
+            recess: Vec::new(),
+            solid: Outline::EMPTY,
+            sealed: Outline::EMPTY,
+            gunwale: Vec::new(),
+            rim: Vec::new(),
+            floor: Vec::new(),
+            standing_height,
+        }
+    }
+
     /// Mid-length, where drafts are measured, m from the bow.
     #[must_use]
     pub fn middle(&self) -> f64 {

@@ -10,7 +10,7 @@
 //! sections vary smoothly, so a few nodes integrate far below the width of the
 //! estimate (see the refinement test).
 
-use super::body::{Body, EdgePoint, Outline, Recess};
+use super::body::{Body, EdgePoint, Recess};
 use super::section::{BottomShape, breadth_at, swell};
 use super::shape::Shape;
 use super::survey::Construction;
@@ -170,24 +170,13 @@ fn floor_edge(frame: &Frame, shape: &Shape, cut: &Cut, raised: bool) -> (f64, f6
 #[must_use]
 pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -> Body<N> {
     let points = frame.bottom.corners().len() + CLOSING;
-    let mut body = Body {
-        length: frame.length,
-        bow: 0.0,
-        points,
-        x: Vec::new(),
-        weight: Vec::new(),
-        recess: Vec::new(),
-        solid: Outline::EMPTY,
-        sealed: Outline::EMPTY,
-        gunwale: Vec::new(),
-        rim: Vec::new(),
-        floor: Vec::new(),
-        standing_height: Lanes::from_fn(|i| shapes[i].floor),
-    };
-    if frame.construction == Construction::Board {
-        // The deck is the standing surface; a survey's floor height is its own.
-        body.standing_height = Lanes::from_fn(|i| shapes[i].floor.min(shapes[i].depth));
-    }
+    // A board's standing surface is its deck; a survey's floor height is its own.
+    let board = frame.construction == Construction::Board;
+    let standing = Lanes::from_fn(|i| {
+        let s = &shapes[i];
+        if board { s.floor.min(s.depth) } else { s.floor }
+    });
+    let mut body = Body::blank(frame.length, 0.0, points, standing);
     for segment in segments(frame.construction) {
         let span = segment.to - segment.from;
         for (node, weight) in gauss_legendre(segment.nodes * refine) {

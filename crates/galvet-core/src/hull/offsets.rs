@@ -11,7 +11,7 @@
 //! integrate volume and its moments exactly (up to the kinks where the water
 //! leaves a corner; the mesh test measures them).
 
-use super::body::{Body, EdgePoint, Outline, Recess};
+use super::body::{Body, EdgePoint, Recess};
 use super::estimate::gauss_legendre;
 use crate::lanes::Lanes;
 use thiserror::Error;
@@ -65,20 +65,8 @@ pub fn body(stations: &[Station]) -> Result<Body<1>, OffsetError> {
     let blends: Vec<Vec<Blend>> = sections.windows(2).map(|p| blend(&p[0], &p[1])).collect();
     let points = blends.iter().map(Vec::len).max().unwrap_or(0);
     let runs = recess_runs(&sections);
-    let mut body = Body {
-        length,
-        bow,
-        points,
-        x: Vec::new(),
-        weight: Vec::new(),
-        recess: Vec::new(),
-        solid: Outline::EMPTY,
-        sealed: Outline::EMPTY,
-        gunwale: Vec::new(),
-        rim: Vec::new(),
-        floor: Vec::new(),
-        standing_height: Lanes::splat(floor_amidships(stations, &sections, bow + 0.5 * length)),
-    };
+    let standing = floor_amidships(stations, &sections, bow + 0.5 * length);
+    let mut body = Body::blank(length, bow, points, Lanes::splat(standing));
     for (i, blend) in blends.iter().enumerate() {
         let (from, to) = (stations[i].x, stations[i + 1].x);
         for (node, weight) in gauss_legendre(NODES) {

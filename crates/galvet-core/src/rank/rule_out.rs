@@ -3,7 +3,8 @@
 use crate::assess::Assessment;
 use crate::brief::Posture;
 use crate::evaluate::WaterLimit;
-use crate::hull::{Construction, Measure};
+use crate::hull::scupper::drains;
+use crate::hull::{Construction, Measure, Recess};
 use crate::quantity::Quantity;
 use crate::units::{Dimension, System};
 
@@ -186,17 +187,7 @@ fn suitable(assessment: &Assessment<'_>) -> Vec<Reason> {
         found.push(Reason::by(Code::StaySeated, short, Dimension::Ratio));
     }
     if brief.water.must_drain {
-        match (survey.construction, brief.scuppers.holds_water()) {
-            (Construction::SitInside, _) => found.push(Reason::plain(
-                Code::DoesNotDrain,
-                "no scuppers: a swamped cockpit cannot drain on this water",
-            )),
-            (Construction::SitOnTop, true) => found.push(Reason::plain(
-                Code::DoesNotDrain,
-                "plugged scuppers cannot drain: this water asks for open ones",
-            )),
-            _ => {}
-        }
+        found.extend(undrained(assessment));
     }
     let draft = assessment.median(Quantity::Draft).unwrap_or(0.0);
     let deepest = if survey.drive_lifts {
@@ -209,6 +200,29 @@ fn suitable(assessment: &Assessment<'_>) -> Vec<Reason> {
         found.push(Reason::by(Code::TooDeep, by, Dimension::FineLength));
     }
     found
+}
+
+/// Why water in the cockpit would stay there, where it would.
+fn undrained(assessment: &Assessment<'_>) -> Option<Reason> {
+    let setup = &assessment.setup;
+    let scuppers = setup.brief.scuppers;
+    let above = assessment.median(Quantity::FloorAboveWater).unwrap_or(0.0);
+    let detail = match setup.survey.construction {
+        Construction::Board => return None,
+        Construction::SitInside => "no scuppers: a swamped cockpit cannot drain on this water",
+        Construction::SitOnTop if scuppers.holds_water() => {
+            "plugged scuppers cannot drain: this water asks for open ones"
+        }
+        // With open scuppers a floor under water is said to be too wet already.
+        Construction::SitOnTop if setup.limit == WaterLimit::Floor => return None,
+        Construction::SitOnTop if drains(&scuppers.fitted(), Recess::Cockpit, above) => {
+            return None;
+        }
+        Construction::SitOnTop => {
+            "valves cannot drain it: the floor lies under the water at this load"
+        }
+    };
+    Some(Reason::plain(Code::DoesNotDrain, detail))
 }
 
 fn must_haves(assessment: &Assessment<'_>) -> Vec<Reason> {

@@ -7,7 +7,7 @@
 
 use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, RigLine, Scuppers, SeatHeight};
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
-use galvet_core::hull::body::{Body, EdgePoint, Outline};
+use galvet_core::hull::body::{Body, EdgePoint};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Shape, Source, Survey,
 };
@@ -127,20 +127,7 @@ pub fn body_from(
     section: impl Fn(f64) -> Vec<(f64, f64)>,
 ) -> Body<1> {
     let points = section(0.5 * length).len();
-    let mut body = Body {
-        length,
-        bow: 0.0,
-        points,
-        x: vec![],
-        weight: vec![],
-        recess: vec![],
-        solid: Outline::EMPTY,
-        sealed: Outline::EMPTY,
-        gunwale: vec![],
-        rim: vec![],
-        floor: vec![],
-        standing_height: Lanes::splat(0.1),
-    };
+    let mut body = Body::blank(length, 0.0, points, Lanes::splat(0.1));
     for pair in breaks.windows(2) {
         for (node, weight) in galvet_core::hull::estimate::gauss_legendre(nodes) {
             let x = pair[0] + (pair[1] - pair[0]) * node;
