@@ -9,14 +9,16 @@
 )]
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use galvet_core::assess::{Assessment, LANES};
-use galvet_core::effort::outlook::outlook;
-use galvet_core::evaluate::{Afloat, Setup};
+use galvet_core::base::Keyed;
+use galvet_core::figures::{Afloat, Assessment, Setup, outlook::outlook};
 use galvet_core::float::Accuracy;
 use galvet_core::hull::{BottomShape, Construction, Measure, Survey};
+use galvet_core::plausible::{LANES, Posterior};
 use galvet_core::portrait::portrait;
-use galvet_core::rank::{rank, score::Scales};
+use galvet_core::question::Brief;
+use galvet_core::rank::{Candidate, judge, rank};
 use std::hint::black_box;
+use std::sync::Arc;
 
 #[path = "../tests/common/mod.rs"]
 mod common;
@@ -48,38 +50,68 @@ fn fleet(count: usize) -> Vec<Survey> {
         .collect()
 }
 
+fn asked(mass: f64) -> Arc<Brief> {
+    Arc::new(common::brief(mass, 1.83, common::rig(27.0, 0.6, 0.15)))
+}
+
 fn ranking(c: &mut Criterion) {
-    let hulls = fleet(100);
-    let brief = common::brief(88.0, 1.83, common::rig(27.0, 0.6, 0.15));
-    let scales = Scales::default();
+    use rayon::prelude::*;
+    let hulls: Vec<Arc<Survey>> = fleet(100).into_iter().map(Arc::new).collect();
+    let (brief, guides) = (asked(88.0), common::guides());
+    let shapes: Vec<Arc<Posterior>> = hulls
+        .iter()
+        .map(|h| Arc::new(Posterior::of(h.clone(), guides.clone(), 128).unwrap()))
+        .collect();
+    let assess = |brief: &Arc<Brief>| -> Vec<Candidate> {
+        shapes
+            .par_iter()
+            .map(|p| {
+                let assessment = Arc::new(Assessment::of(p.clone(), brief.clone()));
+                (p.survey.clone(), Ok(assessment))
+            })
+            .collect()
+    };
     let mut group = c.benchmark_group("ranking");
     group.sample_size(10);
+    // A server's question: the shapes are remembered by record.
     group.bench_function("100 hulls x 128 shapes", |b| {
-        b.iter(|| rank(black_box(&brief), black_box(&hulls), 128, &scales));
+        b.iter(|| judge(&brief, assess(black_box(&brief)), &guides));
+    });
+    group.bench_function(
+        "100 hulls x 128 shapes, shapes drawn and weighed anew",
+        |b| {
+            b.iter(|| rank(black_box(&brief), black_box(&hulls), 128, &guides));
+        },
+    );
+    let known = assess(&brief);
+    group.bench_function("100 hulls judged anew, nothing floated", |b| {
+        b.iter(|| judge(black_box(&brief), known.clone(), &guides));
     });
     group.bench_function("1 hull x 128 shapes", |b| {
-        b.iter(|| Assessment::of(black_box(&hulls[3]), black_box(&brief), 128));
+        b.iter(|| Assessment::of(shapes[3].clone(), black_box(brief.clone())));
     });
     group.bench_function("one evaluation (4 shapes side by side)", |b| {
-        let setup = Setup::new(&hulls[3], &brief).unwrap();
-        let shapes = [setup.prior.median(); LANES];
-        b.iter(|| Afloat::new(&setup, black_box(&shapes), Accuracy::SAMPLE).figures());
+        let setup = Setup::new(shapes[3].clone(), brief.clone());
+        let four = [shapes[3].prior.median(); LANES];
+        b.iter(|| Afloat::new(&setup, black_box(&four), Accuracy::SAMPLE).figures());
     });
     group.bench_function("what-if on one hull", |b| {
         // A heavier angler: everything of one hull anew, with its drawings.
-        let heavier = common::brief(104.0, 1.83, common::rig(27.0, 0.6, 0.15));
+        let heavier = asked(104.0);
         b.iter(|| {
-            let assessment = Assessment::of(&hulls[3], black_box(&heavier), 128).unwrap();
+            let assessment = Assessment::of(shapes[3].clone(), black_box(heavier.clone()));
             portrait(&assessment)
         });
+    });
+    group.bench_function("plausible shapes of one hull", |b| {
+        b.iter(|| Posterior::of(black_box(hulls[3].clone()), guides.clone(), 128));
     });
     group.finish();
 }
 
 fn effort(c: &mut Criterion) {
     let hulls = fleet(8);
-    let brief = common::brief(88.0, 1.83, common::rig(27.0, 0.6, 0.15));
-    let assessment = Assessment::of(&hulls[3], &brief, 128).unwrap();
+    let assessment = common::assess(&hulls[3], &asked(88.0), 128);
     let mut group = c.benchmark_group("effort");
     group.sample_size(10);
     group.bench_function("Michell curve, 8 shapes", |b| {

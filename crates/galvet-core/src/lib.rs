@@ -4,38 +4,38 @@
 //! database and no page; everything it needs comes in as validated types and
 //! everything it finds goes out as numbers with their ranges.
 //!
-//! The path of a ranking:
+//! Rooms, lower ones first; a room uses those above it in this list, never one
+//! below:
 //!
-//! 1. A [`hull::Survey`] says what is known of a hull and from whom; a
-//!    [`brief::Brief`] asks the question.
-//! 2. [`hull::ShapePrior`] turns what is not known into guesses with a width;
-//!    [`mod@sample`] draws plausible shapes from them.
-//! 3. [`hull::draw`] makes bodies of the shapes, [`mod@float`] settles them under
-//!    the loads of [`load`], [`stability`] heels them.
-//! 4. [`evaluate`] collects every figure of the [`quantity`] table,
-//!    [`assess`] their ranges.
-//! 5. [`mod@rank`] rules out, scores, orders and explains.
-//! 6. [`portrait`] gives the outlines that the drawings show.
+//! 1. [`base`]: units, bounds, keyed enums, lanes. [`guide`]: every value that
+//!    is judged rather than derived.
+//! 2. [`hull`]: the record. [`body`]: geometry, estimated or measured.
+//! 3. [`mod@float`], [`stability`], [`effort`]: what water does to a body.
+//! 4. [`crew`], [`rig`], [`stow`], [`load`]: who and what is aboard, and where.
+//! 5. [`plausible`]: `Survey → Posterior`, the shapes a record leaves possible.
+//! 6. [`question`]: brief, water, schools. [`figures`]: every figure of a hull
+//!    under a brief, with its range.
+//! 7. [`mod@rank`]: rule out, score, order, explain. [`advise`]: what to measure
+//!    next. [`portrait`]: outlines for the drawings.
 //!
 //! Frame everywhere: `x` from the bow, aft positive; `y` to starboard; `z` up
 //! from the baseline. Heel is positive to starboard, trim bow up. SI units
 //! unless a name says otherwise.
 
-pub mod assess;
-pub mod brief;
+pub mod advise;
+pub mod base;
+pub mod body;
+pub mod crew;
 pub mod effort;
-pub mod evaluate;
-pub mod evidence;
+pub mod figures;
 pub mod float;
+pub mod guide;
 pub mod hull;
-pub mod lanes;
 pub mod load;
-pub mod measure_next;
+pub mod plausible;
 pub mod portrait;
-pub mod quantity;
+pub mod question;
 pub mod rank;
-pub mod sample;
+pub mod rig;
 pub mod stability;
-pub mod tilt;
-pub mod units;
-pub mod water;
+pub mod stow;

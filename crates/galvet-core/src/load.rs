@@ -1,26 +1,11 @@
-//! Where every mass of a brief lies on a hull.
+//! Where every mass lies: hull, crew and what the layout stows.
 
-use crate::brief::{Brief, Crew, Posture, Rig, SeatHeight};
+use crate::base::Lanes;
+use crate::crew::{Crew, SeatHeight};
 use crate::float::Weight;
-use crate::hull::survey::{CapacityBasis, Construction, Measure, Survey};
-use crate::lanes::Lanes;
-
-/// Centre of a bare hull along its length, share, and above the baseline, m:
-/// sit-on-top and sit-inside, then board. Guide values (prototype).
-const HULL_PLACE: f64 = 0.51;
-const HULL_HEIGHT: f64 = 0.18;
-const BOARD_HEIGHT: f64 = 0.10;
-/// Seat's place where the survey gives none, share of the length. Guide value.
-const SEAT_PLACE: f64 = 0.53;
-/// How far forward of the seat an angler stands, m. Guide value (prototype).
-const STANDS_FORWARD: f64 = 0.25;
-/// Seat surface above the floor where the survey gives none, m. Guide value.
-const SEAT_HEIGHT: f64 = 0.10;
-/// Roll radius of a hull about its own centre, share of the beam; of a seated
-/// and a standing body about theirs, m. Guide values.
-const HULL_ROLL_RADIUS: f64 = 0.38;
-const SEATED_RADIUS: f64 = 0.25;
-const STANDING_RADIUS: f64 = 0.48;
+use crate::guide::{Guide, Guides};
+use crate::hull::{Construction, Measure, Survey};
+use crate::stow::Layout;
 
 /// What kind of load a mass is, for the gauge.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -61,13 +46,11 @@ impl LoadKind {
 pub enum Carriage {
     /// In the seat.
     Seated,
-    /// On the feet, a stiff body.
-    Standing,
     /// On the feet, weight taken at floor level (for standing support).
     AtTheFeet,
 }
 
-/// A mass at a place; `z` counts from the cockpit floor.
+/// A mass at a place; heights count from the cockpit floor.
 #[derive(Debug, Clone, Copy)]
 struct Placed {
     mass: f64,
@@ -77,117 +60,139 @@ struct Placed {
     radius: f64,
 }
 
-/// All loads of a brief on one hull, ready to be summed.
+/// All loads on one hull, ready to be summed.
 #[derive(Debug, Clone)]
 pub struct LoadPlan {
-    rig: Vec<Placed>,
+    /// Where the rig lies.
+    pub layout: Layout,
     crew: Crew,
+    crew_mass: f64,
     seat_x: f64,
     seat_height: f64,
+    seated_centre: f64,
+    standing_centre: f64,
+    sitting_height: f64,
+    stands_forward: f64,
+    seated_radius: f64,
     hull_x: f64,
     hull_z: f64,
     hull_radius: f64,
-    /// Counted against the label, kg, by kind; fixed kit is `None` when it is
-    /// free or not known.
-    pub counted: [(LoadKind, f64); 4],
+    counts_kit: bool,
 }
 
 impl LoadPlan {
-    /// Lays `brief`'s loads on the hull of `survey` (`length`, `beam` in m).
+    /// Lays crew and layout on the hull of `survey`: its bow at `bow`, `length`
+    /// and `beam` in m.
     #[must_use]
-    pub fn lay(survey: &Survey, brief: &Brief, length: f64, beam: f64) -> Self {
+    pub fn lay(
+        survey: &Survey,
+        crew: Crew,
+        seat: SeatHeight,
+        layout: Layout,
+        [bow, length, beam]: [f64; 3],
+        guides: &Guides,
+    ) -> Self {
         let board = survey.construction == Construction::Board;
-        let heights = [Measure::SeatLow, Measure::SeatHigh].map(|m| survey.value(m));
-        let seat_height = match (brief.seat, heights) {
-            (SeatHeight::Low, [Some(low), _]) => low,
-            (SeatHeight::High, [_, Some(high)]) => high,
-            (_, [low, high]) => low.or(high).unwrap_or(SEAT_HEIGHT),
-        };
-        let rig = &brief.rig;
+        let place = survey.value(Measure::SeatPlace);
         Self {
-            rig: rig
-                .lines
-                .iter()
-                .map(|line| Placed {
-                    mass: line.loaded(),
-                    x: line.place * length,
-                    y: line.offset,
-                    above_floor: line.height,
-                    radius: 0.0,
-                })
-                .collect(),
-            crew: brief.crew,
-            seat_x: survey.value(Measure::SeatPlace).unwrap_or(SEAT_PLACE) * length,
-            seat_height,
-            hull_x: HULL_PLACE * length,
-            hull_z: if board { BOARD_HEIGHT } else { HULL_HEIGHT },
-            hull_radius: HULL_ROLL_RADIUS * beam,
-            counted: counted(survey, brief.crew, rig),
+            layout,
+            crew,
+            crew_mass: crew.dressed_mass(guides),
+            seat_x: bow + place.unwrap_or(guides[Guide::SeatPlace]) * length,
+            seat_height: survey
+                .seat_height(seat == SeatHeight::High)
+                .unwrap_or(guides[Guide::SeatHeight]),
+            seated_centre: guides[Guide::SeatedCentre],
+            standing_centre: guides[Guide::StandingCentre],
+            sitting_height: guides[Guide::SittingHeight],
+            stands_forward: guides[Guide::StandsForward],
+            seated_radius: guides[Guide::SeatedRadius],
+            hull_x: bow + guides[Guide::HullPlace] * length,
+            hull_z: if board {
+                guides[Guide::BoardHeight]
+            } else {
+                guides[Guide::HullHeight]
+            },
+            hull_radius: guides[Guide::HullRadius] * beam,
+            counts_kit: survey.capacity_basis.counts_kit(),
         }
+    }
+
+    /// What the maker's label counts, kind by kind, kg; `kit` is what "fitted"
+    /// adds to the bare hull, kg.
+    #[must_use]
+    pub fn counted(&self, kit: f64) -> [(LoadKind, f64); 4] {
+        let wet = self.layout.wet_part();
+        [
+            (LoadKind::Crew, self.crew_mass),
+            (LoadKind::FixedKit, if self.counts_kit { kit } else { 0.0 }),
+            (LoadKind::LooseKit, self.layout.loaded() - wet),
+            (LoadKind::WaterAndFish, wet),
+        ]
     }
 
     /// Everything counted against the label, kg.
     #[must_use]
-    pub fn counted_mass(&self) -> f64 {
-        self.counted.iter().map(|c| c.1).sum()
+    pub fn counted_mass(&self, kit: f64) -> f64 {
+        self.counted(kit).iter().map(|c| c.1).sum()
+    }
+
+    /// The angler.
+    #[must_use]
+    pub const fn crew(&self) -> Crew {
+        self.crew
     }
 
     /// The angler as dressed, kg.
     #[must_use]
-    pub fn crew_mass(&self) -> f64 {
-        self.crew.dressed_mass()
+    pub const fn crew_mass(&self) -> f64 {
+        self.crew_mass
+    }
+
+    /// Seat surface above the floor, m.
+    #[must_use]
+    pub const fn seat_height(&self) -> f64 {
+        self.seat_height
     }
 
     /// Body centre of a standing angler above the floor, m.
     #[must_use]
     pub fn standing_centre(&self) -> f64 {
-        Crew::STANDING_CENTRE * self.crew.stature()
+        self.standing_centre * self.crew.stature()
     }
 
-    /// Where the angler is along the hull, m from the bow.
+    /// Where the angler is along the hull, m from the bow's datum.
     #[must_use]
     pub fn crew_place(&self, carriage: Carriage) -> f64 {
-        self.crew_placed(carriage).x
-    }
-
-    /// Height above the floor of the surface sat or stood on, m.
-    #[must_use]
-    pub const fn crew_surface(&self, carriage: Carriage) -> f64 {
         match carriage {
-            Carriage::Seated => self.seat_height,
-            Carriage::Standing | Carriage::AtTheFeet => 0.0,
+            Carriage::Seated => self.seat_x,
+            Carriage::AtTheFeet => self.seat_x - self.stands_forward,
         }
     }
 
-    /// Highest place above the floor, m: the angler's head, or the highest
-    /// kit's centre.
+    /// Height above the floor of the highest thing aboard, m: the angler's
+    /// head, or the highest kit's centre.
     #[must_use]
     pub fn highest(&self, carriage: Carriage) -> f64 {
-        // Sitting height is about 0.52 of the stature (NASA STD-3000).
         let head = match carriage {
-            Carriage::Seated => self.seat_height + 0.52 * self.crew.stature(),
-            Carriage::Standing | Carriage::AtTheFeet => self.crew.stature(),
+            Carriage::Seated => self.seat_height + self.sitting_height * self.crew.stature(),
+            Carriage::AtTheFeet => self.crew.stature(),
         };
-        self.rig.iter().map(|p| p.above_floor).fold(head, f64::max)
+        let kit = self.layout.stowed.iter().map(|s| s.above_floor);
+        kit.fold(head, f64::max)
     }
 
     fn crew_placed(&self, carriage: Carriage) -> Placed {
-        let (x, above_floor, radius) = match carriage {
+        let (above_floor, radius) = match carriage {
             Carriage::Seated => (
-                self.seat_x,
-                self.seat_height + Crew::SEATED_CENTRE * self.crew.stature(),
-                SEATED_RADIUS,
+                self.seat_height + self.seated_centre * self.crew.stature(),
+                self.seated_radius,
             ),
-            Carriage::Standing => (
-                self.seat_x - STANDS_FORWARD,
-                self.standing_centre(),
-                STANDING_RADIUS,
-            ),
-            Carriage::AtTheFeet => (self.seat_x - STANDS_FORWARD, 0.0, 0.0),
+            Carriage::AtTheFeet => (0.0, 0.0),
         };
         Placed {
-            mass: self.crew_mass(),
-            x,
+            mass: self.crew_mass,
+            x: self.crew_place(carriage),
             y: 0.0,
             above_floor,
             radius,
@@ -195,10 +200,17 @@ impl LoadPlan {
     }
 
     fn aboard(&self, carriage: Carriage) -> impl Iterator<Item = Placed> + '_ {
-        std::iter::once(self.crew_placed(carriage)).chain(self.rig.iter().copied())
+        let stowed = self.layout.stowed.iter().map(|s| Placed {
+            mass: s.loaded_mass,
+            x: s.x,
+            y: s.y,
+            above_floor: s.above_floor,
+            radius: 0.0,
+        });
+        std::iter::once(self.crew_placed(carriage)).chain(stowed)
     }
 
-    /// Crew and rig without the hull.
+    /// Crew and rig without the hull; `floor` is the floor's height, m.
     #[must_use]
     pub fn load<const N: usize>(&self, carriage: Carriage, floor: Lanes<N>) -> Weight<N> {
         let mut mass = 0.0;
@@ -214,6 +226,17 @@ impl LoadPlan {
             x: Lanes::splat(moment[0] / mass),
             y: Lanes::splat(moment[1] / mass),
             z: floor + moment[2] / mass,
+        }
+    }
+
+    /// The hull alone.
+    #[must_use]
+    pub fn hull<const N: usize>(&self, hull_mass: Lanes<N>) -> Weight<N> {
+        Weight {
+            mass: hull_mass,
+            x: Lanes::splat(self.hull_x),
+            y: Lanes::ZERO,
+            z: Lanes::splat(self.hull_z),
         }
     }
 
@@ -256,33 +279,5 @@ impl LoadPlan {
             inertia += about(p.mass, p.y, floor + p.above_floor, p.radius);
         }
         (inertia / whole.mass.0[0]).sqrt()
-    }
-}
-
-fn counted(survey: &Survey, crew: Crew, rig: &Rig) -> [(LoadKind, f64); 4] {
-    let fixed = match survey.capacity_basis {
-        CapacityBasis::GearAndCrew => 0.0,
-        CapacityBasis::EverythingAboveBareHull | CapacityBasis::Unknown => {
-            survey.fitted_kit().unwrap_or(0.0)
-        }
-    };
-    let wet = rig.wet_part();
-    [
-        (LoadKind::Crew, crew.dressed_mass()),
-        (LoadKind::FixedKit, fixed),
-        (LoadKind::LooseKit, rig.loaded() - wet),
-        (LoadKind::WaterAndFish, wet),
-    ]
-}
-
-impl Carriage {
-    /// The load case that decides capacity and trim for a posture: one who
-    /// only stands is floated standing, anyone else seated.
-    #[must_use]
-    pub const fn of(posture: Posture) -> Self {
-        match posture {
-            Posture::Stands => Self::Standing,
-            Posture::SitsAndStands | Posture::Sits => Self::Seated,
-        }
     }
 }

@@ -2,34 +2,25 @@
 
 mod common;
 
-use common::{float, prototype_shape, weight};
-use galvet_core::effort::WettedHull;
-use galvet_core::effort::power::{PowerCurve, Resistance, going};
-use galvet_core::hull::{BottomShape, Construction, Frame, Propulsion, Shape, draw};
+use common::{float, guides, prototype_shape, weight};
+use galvet_core::body::{Form, Frame, Shape, draw};
+use galvet_core::effort::{PowerCurve, Resistance, WettedHull, going};
+use galvet_core::hull::{BottomShape, Construction, Propulsion};
 
 fn resistance(frame: &Frame, shape: &Shape, mass: f64) -> Resistance {
     let body = draw(frame, &[*shape], 1);
     let rest = float(&body, &weight(mass, 0.53 * frame.length, 0.0, 0.4), 0.0);
-    Resistance::new(WettedHull::of_shape(frame, shape, &rest.attitude), 1000.0)
+    let hull = WettedHull::of_shape(&Form::Estimated(*frame), shape, &rest.attitude);
+    Resistance::new(hull, 1000.0, &guides())
 }
 
 fn first() -> Resistance {
-    let frame = Frame {
-        length: 3.7,
-        beam: 0.9,
-        bottom: BottomShape::Tunnel,
-        construction: Construction::SitOnTop,
-    };
+    let frame = common::frame(3.7, 0.9, BottomShape::Tunnel, Construction::SitOnTop);
     resistance(&frame, &prototype_shape(0.36, 0.135, false, 50.0), 156.0)
 }
 
 fn third() -> Resistance {
-    let frame = Frame {
-        length: 4.4,
-        beam: 0.74,
-        bottom: BottomShape::ShallowVee,
-        construction: Construction::SitOnTop,
-    };
+    let frame = common::frame(4.4, 0.74, BottomShape::ShallowVee, Construction::SitOnTop);
     resistance(&frame, &prototype_shape(0.36, 0.135, false, 33.0), 131.0)
 }
 
@@ -37,38 +28,65 @@ fn third() -> Resistance {
 fn power_in_the_water_is_near_the_handbooks() {
     let watts = |r: &Resistance, u: f64| r.water(u) * u;
     let (wide, long) = (first(), third());
-    for (name, got, low, high) in [
-        ("first, 1.5 m/s", watts(&wide, 1.5), 20.0, 30.0),
-        ("first, 1.75 m/s", watts(&wide, 1.75), 35.0, 85.0),
-        ("first, 2.0 m/s", watts(&wide, 2.0), 60.0, 95.0),
-        ("third, 1.5 m/s", watts(&long, 1.5), 14.0, 22.0),
-        ("third, 2.0 m/s", watts(&long, 2.0), 40.0, 60.0),
+    // About 25 W; 70-80 W at 1.75-2.0 m/s; about 18 and 50 W: two independent
+    // bodies, so within a sixth, and the pair between its ends.
+    for (name, got, want) in [
+        ("first, 1.5 m/s", watts(&wide, 1.5), 25.0),
+        ("first, 2.0 m/s", watts(&wide, 2.0), 75.0),
+        ("third, 1.5 m/s", watts(&long, 1.5), 18.0),
+        ("third, 2.0 m/s", watts(&long, 2.0), 50.0),
     ] {
-        println!("{name}: {got:.1} W");
-        assert!((low..high).contains(&got), "{name}: {got:.1} W");
+        assert!((got / want - 1.0).abs() < 1.0 / 6.0, "{name}: {got:.1} W");
     }
 }
 
 #[test]
 fn cruise_on_a_rotary_pedal_is_near_the_handbooks() {
     let curve = PowerCurve::of(&first(), 400.0);
-    let at_100 = going(&curve, Propulsion::RotaryPedal, 100.0, 0.0);
-    assert!((1.55..1.85).contains(&at_100.cruise), "{at_100:?}");
+    let at_100 = going(&curve, Propulsion::RotaryPedal, 100.0, 0.0, &guides());
+    assert!((1.6..1.8).contains(&at_100.cruise.unwrap()), "{at_100:?}");
     assert!(at_100.top > at_100.cruise);
     assert_eq!(at_100.battery_range, None);
+    // 100 W for as long as a kilometre takes.
+    let exact = 100.0 * 1000.0 / at_100.cruise.unwrap();
+    assert!((at_100.energy_per_km.unwrap() - exact).abs() < 1e-6);
+}
+
+#[test]
+fn nothing_saturates_and_nothing_is_silent() {
+    let curve = PowerCurve::of(&first(), 200.0);
+    // Beyond the curve's end a speed is not known, rather than the last one.
+    assert_eq!(curve.speed_at(1e5), None);
+    let strong = going(&curve, Propulsion::Motor, 2000.0, 1e6, &guides());
+    assert_eq!((strong.cruise, strong.top), (None, None));
+    // A boat that does not move takes no energy for a kilometre: it never gets
+    // there.
+    let still = going(&curve, Propulsion::Paddle, 0.0, 0.0, &guides());
+    assert_eq!((still.cruise, still.energy_per_km), (Some(0.0), None));
+    // Twice the electric power goes faster, all the way up.
+    let curve = PowerCurve::of(&first(), 900.0);
+    let speeds: Vec<f64> = [250.0, 500.0, 1000.0, 1900.0]
+        .map(|w| {
+            going(&curve, Propulsion::Motor, w, 1e6, &guides())
+                .cruise
+                .unwrap()
+        })
+        .to_vec();
+    assert!(speeds.windows(2).all(|s| s[1] > s[0] + 0.05), "{speeds:?}");
 }
 
 #[test]
 fn more_effort_and_more_battery_go_further() {
     let curve = PowerCurve::of(&first(), 600.0);
-    let easy = going(&curve, Propulsion::Motor, 150.0, 2.0e6);
-    let hard = going(&curve, Propulsion::Motor, 400.0, 2.0e6);
+    let easy = going(&curve, Propulsion::Motor, 150.0, 2.0e6, &guides());
+    let hard = going(&curve, Propulsion::Motor, 400.0, 2.0e6, &guides());
     assert!(hard.cruise > easy.cruise);
     assert!(hard.battery_range.unwrap() < easy.battery_range.unwrap());
     // 70 % of 2 MJ at 150 W, as long as it lasts.
-    let exact = 0.7 * 2.0e6 / 150.0 * easy.cruise;
+    let exact = 0.7 * 2.0e6 / 150.0 * easy.cruise.unwrap();
     assert!((easy.battery_range.unwrap() - exact).abs() < 1e-6);
     for u in [0.3, 1.1, 1.9] {
-        assert!((curve.speed_at(curve.power_at(u)) - u).abs() < 1e-9, "{u}");
+        let back = curve.speed_at(curve.power_at(u)).unwrap();
+        assert!((back - u).abs() < 1e-9, "{u}");
     }
 }

@@ -4,19 +4,26 @@
 
 mod common;
 
-use common::{brief, rig, survey};
-use galvet_core::assess::Assessment;
-use galvet_core::evidence::{Aboard, Datum, Evidence, Reading, effective_size};
-use galvet_core::hull::{BottomShape, Construction, Measure, Survey};
-use galvet_core::measure_next::{Target, for_hull, for_shortlist};
-use galvet_core::quantity::Quantity;
-use galvet_core::rank::{rank, score::Scales};
+use common::{assess, brief, ranking, rig, survey};
+use galvet_core::advise::measure_next::{for_hull, for_shortlist};
+use galvet_core::figures::Quantity;
+use galvet_core::guide::Guides;
+use galvet_core::hull::{
+    Aboard, BottomShape, Construction, Datum, Evidence, FloatReading, Measure, Reading, Source,
+    Survey,
+};
+use galvet_core::plausible::{Target, effective_size};
+use galvet_core::rank::Scales;
 
 const ABOARD: Aboard = Aboard {
     mass: 106.0,
     place: 0.54,
     height: 0.3,
 };
+
+fn scales() -> Scales {
+    Scales::of(&Guides::default())
+}
 
 fn hull() -> Survey {
     survey(
@@ -32,18 +39,18 @@ fn hull() -> Survey {
 }
 
 fn float_test(height: f64) -> Evidence {
-    Evidence {
-        aboard: ABOARD,
-        reading: Reading::Float {
+    Evidence::fresh(
+        ABOARD,
+        FloatReading::Heights {
             datum: Datum::Floor,
             heights: vec![(0.3, height - 0.001), (0.45, height), (0.6, height + 0.001)],
         },
-    }
+    )
 }
 
 fn width(survey: &Survey, quantity: Quantity) -> (f64, f64) {
     let brief = brief(80.0, 1.8, rig(20.0, 0.58, 0.1));
-    let a = Assessment::of(survey, &brief, 128).unwrap();
+    let a = assess(survey, &brief, 128);
     let r = a.range(quantity).unwrap();
     (r.p50, r.p95 - r.p5)
 }
@@ -69,8 +76,8 @@ fn an_unlikely_floor_is_reached_by_moving_the_sample() {
     // Two and a half sd above the guess: hardly a shape of the first sample.
     tested.evidence.push(float_test(0.085));
     let brief = brief(80.0, 1.8, rig(20.0, 0.58, 0.1));
-    let a = Assessment::of(&tested, &brief, 128).unwrap();
-    assert!(effective_size(&a.weighed.weights) > 25.0);
+    let a = assess(&tested, &brief, 128);
+    assert!(effective_size(&a.setup.posterior.weights) > 25.0);
     let (median, _) = width(&tested, Quantity::FloorAboveWater);
     assert!((median - 0.085).abs() < 0.015, "{median}");
 }
@@ -79,13 +86,13 @@ fn an_unlikely_floor_is_reached_by_moving_the_sample() {
 fn waterline_and_tilt_tests_narrow_stability() {
     let (gm, wide) = width(&hull(), Quantity::Gm);
     let mut tested = hull();
-    tested.evidence.push(Evidence {
-        aboard: ABOARD,
-        reading: Reading::Tilt {
+    tested.evidence.push(Evidence::fresh(
+        ABOARD,
+        FloatReading::Tilt {
             gm: gm - 0.04,
             error: 0.01,
         },
-    });
+    ));
     let (after, narrow) = width(&tested, Quantity::Gm);
     assert!(narrow < 0.7 * wide, "{narrow} {wide}");
     assert!(after < gm, "{after} {gm}");
@@ -93,17 +100,17 @@ fn waterline_and_tilt_tests_narrow_stability() {
     let mut arch = hull();
     arch.bottom = Some(BottomShape::ShallowArch);
     let mut tested = arch.clone();
-    tested.evidence.push(Evidence {
-        aboard: ABOARD,
-        reading: Reading::Waterline {
+    tested.evidence.push(Evidence::fresh(
+        ABOARD,
+        FloatReading::Waterline {
             length: 3.45,
             beam: 0.80,
         },
-    });
+    ));
     assert!(width(&tested, Quantity::Gm).1 < 0.9 * width(&arch, Quantity::Gm).1);
     // What it speaks of is the section's fullness: prior sd 1.
     let brief = brief(80.0, 1.8, rig(20.0, 0.58, 0.1));
-    let weighed = Assessment::of(&tested, &brief, 128).unwrap().weighed;
+    let weighed = assess(&tested, &brief, 128).setup.posterior;
     let both = weighed.normals.iter().zip(&weighed.weights);
     let mean: f64 = both.clone().map(|(n, w)| w * n[7]).sum();
     let sd = both
@@ -119,9 +126,9 @@ fn contradictions_are_named() {
         let mut tested = hull();
         tested.evidence = evidence;
         let brief = brief(80.0, 1.8, rig(20.0, 0.58, 0.1));
-        let a = Assessment::of(&tested, &brief, 128).unwrap();
+        let a = assess(&tested, &brief, 128);
         assert!(a.median(Quantity::Gm).unwrap().is_finite());
-        a.weighed.disagreements.join("; ")
+        a.setup.posterior.doubts.join("; ")
     };
     assert_eq!(said(vec![float_test(0.03)]), "");
     let impossible = said(vec![float_test(0.30)]);
@@ -129,20 +136,20 @@ fn contradictions_are_named() {
         impossible.contains("the float test and the record"),
         "{impossible}"
     );
-    let other = Evidence {
-        aboard: ABOARD,
-        reading: Reading::Float {
+    let other = Evidence::fresh(
+        ABOARD,
+        FloatReading::Heights {
             datum: Datum::Floor,
             heights: vec![(0.45, 0.065)],
         },
-    };
-    let tilt = Evidence {
-        aboard: ABOARD,
-        reading: Reading::Waterline {
+    );
+    let tilt = Evidence::fresh(
+        ABOARD,
+        FloatReading::Waterline {
             length: 3.4,
             beam: 0.82,
         },
-    };
+    );
     let both = said(vec![float_test(0.01), other, tilt]);
     assert!(
         both.contains("the float test and the float test disagree"),
@@ -155,23 +162,19 @@ fn contradictions_are_named() {
 fn the_floor_is_what_to_measure_when_the_floor_decides() {
     let brief = brief(88.0, 1.8, rig(24.0, 0.58, 0.1));
     let blank = hull();
-    let a = Assessment::of(&blank, &brief, 128).unwrap();
-    let first = &for_hull(&a, &Scales::default())[0];
+    let a = assess(&blank, &brief, 128);
+    let first = &for_hull(&a, &brief, &scales())[0];
     assert_eq!(first.target, Target::Floor);
     assert!(first.narrows > 0.4, "{first:?}");
     // Once measured it is not asked for again.
     let mut known = hull();
-    let reading = galvet_core::hull::Reading::new(
-        Measure::FloorHeight,
-        0.14,
-        galvet_core::hull::Source::Tape,
-    );
+    let reading = Reading::new(Measure::FloorHeight, 0.14, Source::Tape);
     known
         .readings
         .insert(Measure::FloorHeight, vec![reading.unwrap()]);
-    let a = Assessment::of(&known, &brief, 128).unwrap();
+    let a = assess(&known, &brief, 128);
     assert!(
-        for_hull(&a, &Scales::default())
+        for_hull(&a, &brief, &scales())
             .iter()
             .all(|s| s.target != Target::Floor)
     );
@@ -185,9 +188,8 @@ fn a_shortlist_too_close_to_call_is_told_how_to_settle_it() {
         twin.key = format!("twin-{i}");
         twin.model = format!("twin {i}");
     }
-    let scales = Scales::default();
-    let ranking = rank(&brief, &twins, 128, &scales);
-    let settles = for_shortlist(&ranking, &scales).expect("twins are close");
+    let answer = ranking(&twins, &brief, 128);
+    let settles = for_shortlist(&answer).expect("twins are close");
     assert_eq!(settles.upper, 0);
     assert!(settles.then > settles.now + 0.05, "{settles:?}");
     assert!((0.5..=1.0).contains(&settles.now) && settles.then <= 1.0);

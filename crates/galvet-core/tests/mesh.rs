@@ -5,8 +5,8 @@
 mod common;
 
 use common::body_from;
+use galvet_core::base::Lanes;
 use galvet_core::float::{Attitude, immerse};
-use galvet_core::lanes::Lanes;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 

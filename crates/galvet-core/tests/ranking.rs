@@ -2,14 +2,13 @@
 
 mod common;
 
-use common::{brief, rig, survey};
-use galvet_core::assess::Assessment;
-use galvet_core::brief::{Brief, Crew, Posture, Scuppers};
-use galvet_core::hull::{BottomShape, Construction, Measure, Reading, Source, Survey};
-use galvet_core::quantity::Quantity;
-use galvet_core::rank::rule_out::Code;
-use galvet_core::rank::{Binding, Firmness, Ranking, explain, rank, score::Scales};
-use galvet_core::units::System;
+use common::{assess, brief, ranking, rig, survey};
+use galvet_core::base::System;
+use galvet_core::crew::{Crew, Posture, SeatHeight};
+use galvet_core::figures::Quantity;
+use galvet_core::hull::{BottomShape, Construction, Measure, Reading, Scuppers, Source, Survey};
+use galvet_core::question::Brief;
+use galvet_core::rank::{Binding, Code, Firmness, Ranking, explain};
 
 fn hull(key: &str, length: f64, beam: f64, rated: Option<f64>) -> Survey {
     let mut readings = vec![
@@ -40,32 +39,31 @@ fn asked(mass: f64, posture: Posture) -> Brief {
     brief
 }
 
-fn order(ranking: &Ranking<'_>) -> Vec<String> {
-    let keys = ranking.ranked.iter();
-    keys.map(|r| r.assessment.setup.survey.key.clone())
-        .collect()
+fn order(answer: &Ranking) -> Vec<String> {
+    let keys = answer.ranked.iter();
+    keys.map(|r| r.survey().key.clone()).collect()
 }
 
 #[test]
 fn the_wide_hull_leads_for_one_who_stands_and_the_narrow_one_is_out() {
     let (hulls, brief) = (fleet(), asked(85.0, Posture::Stands));
-    let ranking = rank(&brief, &hulls, 64, &Scales::default());
-    assert_eq!(order(&ranking), ["wide", "middle"]);
-    let out = &ranking.ruled_out[0];
+    let answer = ranking(&hulls, &brief, 64);
+    assert_eq!(order(&answer), ["wide", "middle"]);
+    let out = &answer.ruled_out[0];
     assert_eq!(out.survey.key, "narrow");
     assert!(out.reasons.iter().any(|r| r.code == Code::StaySeated));
-    assert!(ranking.ranked[0].on_front);
-    assert!(!ranking.ranked[1].on_front);
-    let firm = Firmness::of(ranking.ranked[0].beats_next.unwrap());
+    assert!(answer.ranked[0].on_front);
+    assert!(!answer.ranked[1].on_front);
+    let firm = Firmness::of(answer.ranked[0].beats_next.unwrap());
     assert_eq!(firm, Firmness::Firm);
-    assert_eq!(ranking.ranked[1].beats_next, None);
+    assert_eq!(answer.ranked[1].beats_next, None);
 }
 
 #[test]
 fn figures_stand_within_their_ranges_and_the_binding_margin_is_the_least() {
     let (hulls, brief) = (fleet(), asked(70.0, Posture::Sits));
     for survey in &hulls {
-        let a = Assessment::of(survey, &brief, 64).unwrap();
+        let a = assess(survey, &brief, 64);
         for &q in Quantity::ALL {
             if let Some(r) = a.range(q) {
                 assert!(r.p5 <= r.p50 && r.p50 <= r.p95, "{} {r:?}", q.row().key);
@@ -89,11 +87,11 @@ fn a_taller_seat_costs_lean_room_and_plugs_buy_margin() {
     survey.readings.insert(Measure::SeatHigh, vec![high]);
     let low = asked(85.0, Posture::Sits);
     let mut raised = low.clone();
-    raised.seat = galvet_core::brief::SeatHeight::High;
+    raised.seat = SeatHeight::High;
     let mut plugged = low.clone();
     plugged.scuppers = Scuppers::Plugged;
     let median = |brief: &Brief, q| {
-        let assessment = Assessment::of(&survey, brief, 64).unwrap();
+        let assessment = assess(&survey, brief, 64);
         assessment.median(q).unwrap()
     };
     assert!(median(&raised, Quantity::LeanRoom) < median(&low, Quantity::LeanRoom));
@@ -108,18 +106,18 @@ fn a_taller_seat_costs_lean_room_and_plugs_buy_margin() {
 fn a_hull_without_a_label_is_ranked_on_what_is_known() {
     let hulls = vec![hull("bare", 3.7, 0.88, None)];
     let brief = asked(80.0, Posture::Sits);
-    let ranking = rank(&brief, &hulls, 32, &Scales::default());
-    let entry = &ranking.ranked[0];
+    let answer = ranking(&hulls, &brief, 32);
+    let entry = &answer.ranked[0];
     assert_eq!(entry.assessment.median(Quantity::LabelMargin), None);
     assert_eq!(entry.binding.unwrap().0, Binding::Waterline);
-    assert!(explain::why(&ranking, 0, System::Metric).starts_with("The only one left"));
+    assert!(explain::why(&answer, 0, System::Metric).starts_with("The only one left"));
 }
 
 #[test]
 fn a_measured_floor_narrows_the_range() {
     let brief = asked(80.0, Posture::Sits);
     let width = |survey: &Survey| {
-        let a = Assessment::of(survey, &brief, 128).unwrap();
+        let a = assess(survey, &brief, 128);
         let r = a.range(Quantity::WaterlineMargin).unwrap();
         r.p95 - r.p5
     };
@@ -134,8 +132,8 @@ fn no_length_or_beam_means_no_rank_and_says_so() {
     let mut hulls = fleet();
     hulls[0].readings.remove(&Measure::Beam);
     let brief = asked(70.0, Posture::Sits);
-    let ranking = rank(&brief, &hulls, 16, &Scales::default());
-    let out = ranking
+    let answer = ranking(&hulls, &brief, 16);
+    let out = answer
         .ruled_out
         .iter()
         .find(|r| r.survey.key == "wide")
@@ -152,9 +150,9 @@ fn limits_rule_out_by_the_amount_they_are_missed() {
     let mut brief = asked(70.0, Posture::Sits);
     brief.must.longest = Some(3.7);
     brief.must.heaviest_lift = Some(30.0);
-    let ranking = rank(&brief, &hulls, 16, &Scales::default());
-    assert!(ranking.ranked.is_empty());
-    let wide = ranking
+    let answer = ranking(&hulls, &brief, 16);
+    assert!(answer.ranked.is_empty());
+    let wide = answer
         .ruled_out
         .iter()
         .find(|r| r.survey.key == "wide")
@@ -177,9 +175,9 @@ fn limits_rule_out_by_the_amount_they_are_missed() {
 #[test]
 fn explanations_name_differences_in_the_readers_units() {
     let (hulls, brief) = (fleet(), asked(75.0, Posture::Sits));
-    let ranking = rank(&brief, &hulls, 64, &Scales::default());
-    let metric = explain::why(&ranking, 1, System::Metric);
-    let imperial = explain::why(&ranking, 1, System::Imperial);
+    let answer = ranking(&hulls, &brief, 64);
+    let metric = explain::why(&answer, 1, System::Metric);
+    let imperial = explain::why(&answer, 1, System::Imperial);
     assert!(
         metric.contains("kg less in hand than the Fixture wide"),
         "{metric}"
@@ -192,8 +190,8 @@ fn the_heaviest_crew_on_the_smallest_hull_stays_finite() {
     let hulls = vec![hull("toy", 1.9, 0.5, Some(60.0))];
     let mut brief = asked(220.0, Posture::Stands);
     brief.crew = Crew::new(220.0, 2.3).unwrap();
-    let ranking = rank(&brief, &hulls, 32, &Scales::default());
-    let out = &ranking.ruled_out[0];
+    let answer = ranking(&hulls, &brief, 32);
+    let out = &answer.ruled_out[0];
     assert!(out.reasons.len() >= 2, "{:?}", out.reasons);
     let a = out.assessment.as_ref().unwrap();
     for values in &a.sample {

@@ -1,7 +1,7 @@
 //! What people type: whatever it is, it is read or refused, never worse.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-use galvet_core::units::{Bare, Bounds, Dimension, System};
+use galvet_core::base::{Bare, Bounds, Dimension, System};
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 

@@ -1,5 +1,7 @@
 //! What can go wrong with the database.
 
+use crate::db::Kind;
+use serde_json::Value;
 use std::path::PathBuf;
 use thiserror::Error;
 
@@ -34,23 +36,80 @@ pub enum StoreError {
         /// In SQLite's words.
         reason: String,
     },
-    /// A newer or broken schema.
+    /// Written by a newer Galvet.
+    #[error(
+        "the database {} was written by a newer Galvet: use that one, or a copy made before", path.display()
+    )]
+    Newer {
+        /// The file.
+        path: PathBuf,
+    },
+    /// A broken schema.
     #[error("the database could not be brought up to date: {0}")]
     Migrate(String),
     /// A record that should not be there.
-    #[error("a record in {table} cannot be used ({key}): {problem}")]
+    #[error("the {} “{key}” cannot be used: {problem}", kind.key())]
     BadRecord {
-        /// Its table.
-        table: &'static str,
-        /// Its key.
+        /// Its kind.
+        kind: Kind,
+        /// Its slug.
         key: String,
         /// What is wrong.
         problem: String,
     },
+    /// Someone else saved the record meanwhile.
+    #[error("somebody saved revision {} of this {} meanwhile", theirs.revision, theirs.kind.key())]
+    Conflict {
+        /// What they saved.
+        theirs: Box<Theirs>,
+    },
+    /// A name that a living record has already.
+    #[error("there is a {} “{slug}” already", kind.key())]
+    Taken {
+        /// Its kind.
+        kind: Kind,
+        /// The slug.
+        slug: String,
+    },
+    /// Something a question names and nobody has, or that questions still name.
+    #[error("{0}")]
+    Reference(String),
+    /// Nothing to undo or redo, no such record.
+    #[error("{0}")]
+    Nothing(&'static str),
     /// No free connection in time.
     #[error("the database is busy")]
     Busy(#[from] diesel::r2d2::PoolError),
     /// SQLite refused.
     #[error("the database refused: {0}")]
     Query(#[from] diesel::result::Error),
+}
+
+/// What somebody else saved meanwhile.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Theirs {
+    /// Kind of record.
+    pub kind: Kind,
+    /// Its id.
+    pub id: i64,
+    /// Its revision now.
+    pub revision: i64,
+    /// Who saved it.
+    pub who: String,
+    /// When, milliseconds since 1970.
+    pub at: i64,
+    /// What it was when the other one began: what both started from.
+    pub base: Option<Value>,
+    /// What it is now; `None` where it was thrown away.
+    pub now: Option<Value>,
+}
+
+impl StoreError {
+    pub(crate) fn bad(kind: Kind, key: &str, problem: impl ToString) -> Self {
+        Self::BadRecord {
+            kind,
+            key: key.to_owned(),
+            problem: problem.to_string(),
+        }
+    }
 }

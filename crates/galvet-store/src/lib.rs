@@ -4,12 +4,13 @@
 //! and rows into the core's validated types and back; it computes nothing and
 //! knows nothing of pages. Whatever it hands out has passed the core's checks.
 
+mod db;
 mod error;
 pub mod files;
-mod rows;
-mod schema;
-mod store;
 
-pub use error::StoreError;
+pub use db::{
+    Catalogue, Change, Door, Kind, Known, Merged, Record, SETTING_UP, SavedBrief, Store, Trashed,
+    merge,
+};
+pub use error::{StoreError, Theirs};
 pub use files::FileError;
-pub use store::{Catalogue, Store};

@@ -1,6 +1,7 @@
 //! The demo's open files, shipped inside the binary.
 
-use galvet_store::files::{briefs, evidence, hulls, rigs, waters};
+use crate::question;
+use galvet_store::files::{evidence, hulls, rigs, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
 
@@ -39,8 +40,8 @@ pub(crate) fn catalogue() -> Result<Catalogue, Vec<FileError>> {
         .iter()
         .map(|name| {
             let file = format!("demo/{name}");
-            let brief = briefs::read(&file, &text(name)?)?;
-            briefs::resolve(&file, &brief, &rigs, &waters)?;
+            let brief = question::read(&file, &text(name)?)?;
+            question::resolve(&file, &brief, &rigs, &waters)?;
             Ok(brief)
         })
         .collect::<Result<_, FileError>>()
@@ -50,6 +51,7 @@ pub(crate) fn catalogue() -> Result<Catalogue, Vec<FileError>> {
         waters,
         rigs,
         briefs,
+        ..Catalogue::default()
     })
 }
 

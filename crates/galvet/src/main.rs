@@ -1,19 +1,7 @@
-//! Galvet: choose and rig a fishing kayak.
-//!
-//! One binary: the server with its pages ([`web`], [`view`], [`draw`]) and the
-//! commands ([`commands`]). The physics is in `galvet-core`, the records are in
-//! `galvet-store`; this crate asks, shows and answers.
-
-mod answer;
-mod ask;
-mod commands;
-mod demo_data;
-mod draw;
-mod terminal;
-mod view;
-mod web;
+//! The `galvet` program.
 
 use clap::Parser;
+use galvet::commands;
 use std::io::ErrorKind;
 use std::process::ExitCode;
 
@@ -26,7 +14,7 @@ fn main() -> ExitCode {
             ExitCode::SUCCESS
         }
         Err(problem) => {
-            terminal::warn(problem);
+            galvet::warn(problem);
             ExitCode::from(2)
         }
     }

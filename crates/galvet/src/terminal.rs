@@ -10,6 +10,6 @@ pub(crate) fn say(line: impl Display) {
 }
 
 /// A line on the standard error.
-pub(crate) fn warn(line: impl Display) {
+pub fn warn(line: impl Display) {
     let _ = writeln!(std::io::stderr(), "galvet: {line}");
 }

@@ -120,9 +120,14 @@ fn a_scuppered_box_past_its_floor_is_exact_open_and_plugged() {
     let plugged = float(&[&load[..], &["--scuppers", "plugged"]].concat());
     near(&plugged["draft_m"], 0.5 / (LENGTH * BEAM));
     assert_eq!(plugged["righting"][0]["flooded"], false);
-    // Heeled until the rim is under, the plugged box fills and loses its arm.
-    let arms = plugged["righting"].as_array().unwrap();
-    assert!(arms.iter().any(|arm| arm["flooded"] == true));
+    // Heeled until the rim is under, the plugged box fills: from there on it
+    // has the open one's arm, before it another.
+    let arms = |r: &Value| r["righting"].as_array().unwrap().clone();
+    let (plugged, open) = (arms(&plugged), arms(&open));
+    let fills = plugged.iter().position(|a| a["flooded"] == true).unwrap();
+    let gz = |arm: &Value| arm["gz_m"].as_f64().unwrap();
+    assert!((gz(&plugged[fills]) - gz(&open[fills])).abs() < 1e-7);
+    assert!((gz(&plugged[fills - 1]) - gz(&open[fills - 1])).abs() > 1e-3);
 }
 
 #[test]
@@ -142,14 +147,57 @@ fn loads_may_stand_behind_one_another() {
 }
 
 #[test]
-fn impossible_questions_end_with_code_two_and_say_by_how_much() {
+fn what_does_not_float_upright_says_so_and_keeps_its_figures() {
+    let directory = tempfile::tempdir().unwrap();
+    let file = scuppered_box(&directory, None);
+    for (load, code, words) in [
+        ("1300,1.5,0,0.3", "sinks", "106.0 kg more than"),
+        ("300,1.5,0,3", "capsizes", "m below zero and no heel"),
+        ("300,1.5,0.9,0.3", "capsizes", "too far to one side"),
+        ("300,2.95,0,0.3", "founders", "down by the stern"),
+        ("300,0.05,0,0.3", "founders", "down by the bow"),
+    ] {
+        let output = run(&["float", "--json", "--offsets", &file, "--load", load]);
+        assert_eq!(output.status.code(), Some(1), "{load}");
+        let r: Value = serde_json::from_slice(&output.stdout).unwrap();
+        assert_eq!(r["outcome"]["code"], code, "{load}: {r:#}");
+        let text = r["outcome"]["text"].as_str().unwrap();
+        assert!(text.contains(words), "{load}: {text}");
+        // Upright hydrostatics and arms, where there is an upright at all.
+        let upright = code == "capsizes";
+        assert_eq!(r["gm_m"].is_number(), upright, "{load}: {r:#}");
+        assert_eq!(r["righting"].as_array().unwrap().is_empty(), !upright);
+        let table = run(&["float", "--offsets", &file, "--load", load]);
+        assert_eq!(table.status.code(), Some(1));
+        assert!(
+            String::from_utf8_lossy(&table.stdout).starts_with(code),
+            "{load}"
+        );
+    }
+    // Loll: a hair of negative GM, stable where tan² φ = -2 GM / BM.
+    let t = 300.0 / (1000.0 * LENGTH * BEAM);
+    let bm = BEAM * BEAM / (12.0 * t);
+    let kg = t / 2.0 + bm + 0.01;
+    let output = run(&[
+        "float",
+        "--json",
+        "--offsets",
+        &file,
+        "--load",
+        &format!("300,1.5,0,{kg}"),
+    ]);
+    assert_eq!(output.status.code(), Some(1));
+    let r: Value = serde_json::from_slice(&output.stdout).unwrap();
+    assert_eq!(r["outcome"]["code"], "lolls");
+    near(&r["list_deg"], (2.0 * 0.01 / bm).sqrt().atan().to_degrees());
+    near(&r["gm_m"], -0.01);
+}
+
+#[test]
+fn impossible_questions_end_with_code_two() {
     let directory = tempfile::tempdir().unwrap();
     let file = scuppered_box(&directory, None);
     for (load, words) in [
-        ("1300,1.5,0,0.3", "too heavy by 106.0 kg"),
-        ("300,1.5,0,3", "capsizes"),
-        ("300,2.95,0,0.3", "goes down by the stern"),
-        ("300,0.05,0,0.3", "goes down by the bow"),
         ("300,1.5,0", "four numbers"),
         ("nan,1.5,0,0", "a load must lie between"),
         ("inf,1.5,0,0", "a load must lie between"),

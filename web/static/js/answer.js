@@ -1,11 +1,13 @@
 /**
- * Redraws the answer in place when the brief changes, keeps the address bar in
- * step, and lets Back return to the question before.
+ * Keeps the answer in step with the brief: asks for it when the brief changes,
+ * puts the new results in, and lets Back and Forward return to other questions.
+ * What somebody is typing in is never touched.
  */
+import { swap } from "./swap.js";
 
 /**
  * The brief as a query. A weight nobody has touched stays out of it, so that
- * it follows the water; so do limits left empty.
+ * it follows the water.
  * @param {HTMLFormElement} form
  * @returns {string}
  */
@@ -22,63 +24,75 @@ export function queryOf(form) {
 
 /** @param {HTMLElement} answer */
 export function keepInStep(answer) {
-  const part = answer.dataset.part;
-  let latest = 0;
+  const { part, page } = answer.dataset;
+  /** The question whose answer is shown. */
+  let shown = window.location.search.slice(1);
+  /** @type {AbortController | undefined} */
+  let asking;
   let swapping = false;
 
   /**
-   * Fetches and shows the answer to a query.
+   * Fetches and shows the answer to a query; an answer still on its way to an
+   * earlier one is given up.
    * @param {string} query
-   * @param {{focus?: string}} [options] name of the part to return focus to
-   * @returns {Promise<boolean>} whether it was shown
+   * @param {string} [focus] name of the part to return the focus to
+   * @returns {Promise<"shown" | "overtaken" | "failed">}
    */
-  async function show(query, { focus } = {}) {
-    const turn = ++latest;
+  async function show(query, focus) {
+    asking?.abort();
+    const mine = (asking = new AbortController());
     answer.setAttribute("aria-busy", "true");
     try {
       const response = await fetch(`${part}?${query}`, {
         headers: { Accept: "text/html" },
+        signal: mine.signal,
       });
       // 422 is an answer too: the sentence says what was not understood.
-      if (!response.ok && response.status !== 422) return false;
+      if (!response.ok && response.status !== 422) return "failed";
       const html = await response.text();
-      if (turn !== latest) return true;
-      const typing = halfTyped(answer, query);
+      if (mine.signal.aborted) return "overtaken";
       // A field that goes away while it has the focus reports a change.
       swapping = true;
-      answer.innerHTML = html;
+      swap(answer, html, focus);
       swapping = false;
-      if (typing) typeOn(answer, typing);
-      else if (focus) refocus(answer, focus);
-      return true;
+      shown = query;
+      trouble(false);
+      return "shown";
     } catch {
-      return false;
+      return mine.signal.aborted ? "overtaken" : "failed";
     } finally {
-      if (turn === latest) answer.removeAttribute("aria-busy");
+      if (asking === mine) answer.removeAttribute("aria-busy");
     }
   }
 
+  /** Says that a request failed, and offers to ask again. */
+  function trouble(there, again) {
+    const box = document.getElementById("trouble");
+    if (!box) return;
+    box.hidden = !there;
+    if (there) box.querySelector("button").onclick = again;
+  }
+
   /**
-   * @param {HTMLFormElement} form
-   * @param {string} [focus]
+   * Asks for a query; `enter` puts it into the browser's history.
+   * @param {string} query
+   * @param {{focus?: string, enter: boolean}} how
    */
-  async function ask(form, focus) {
-    const query = queryOf(form);
-    const address = `${answer.dataset.page}?${query}`;
-    if (!(await show(query, { focus }))) {
-      // The network failed or the server is gone: let the browser say so.
-      window.location.assign(address);
-      return;
-    }
-    history.pushState(null, "", address);
-    keepUnitsBack(address);
+  async function ask(query, { focus, enter }) {
+    const outcome = await show(query, focus);
+    if (outcome === "failed") trouble(true, () => ask(query, { focus, enter }));
+    if (outcome !== "shown") return;
+    const address = `${page}?${query}`;
+    if (enter) history.pushState(null, "", address);
+    followAddress(address, query);
   }
 
   answer.addEventListener("submit", (event) => {
     if (!(event.target instanceof HTMLFormElement)) return;
     if (!event.target.matches("[data-brief]")) return;
     event.preventDefault();
-    ask(event.target, openPart(answer));
+    const query = queryOf(event.target);
+    ask(query, { focus: openPart(answer), enter: true });
   });
   answer.addEventListener("input", (event) => {
     if (event.target instanceof HTMLInputElement)
@@ -89,67 +103,30 @@ export function keepInStep(answer) {
     if (swapping || !(field instanceof HTMLInputElement) || !field.form) return;
     if (!field.form.matches("[data-brief]")) return;
     // Arrow keys walk through radios: only a pointer's choice is final at once.
-    const final = field.type === "range" || pointed;
-    if (final) ask(field.form, field.name);
+    const final = field.type === "range" || (field.type === "radio" && pointed);
+    if (final) ask(queryOf(field.form), { focus: field.name, enter: true });
   });
   let pointed = false;
   answer.addEventListener("pointerdown", () => (pointed = true));
   answer.addEventListener("keydown", () => (pointed = false));
   window.addEventListener("popstate", () => {
-    keepUnitsBack(window.location.pathname + window.location.search);
-    show(window.location.search.slice(1));
+    const query = window.location.search.slice(1);
+    // Only the mark behind # has changed: the same question.
+    if (query === shown) return;
+    ask(query, { enter: false });
   });
 }
 
-/** The units switch returns to the address shown now. */
-function keepUnitsBack(address) {
+/** What leads elsewhere takes the question along; the units come back to it. */
+function followAddress(address, query) {
   const back = document.querySelector(".units input[name=back]");
   if (back instanceof HTMLInputElement) back.value = address;
+  for (const link of document.querySelectorAll("a[data-place]"))
+    link.setAttribute("href", `${link.dataset.place}?${query}`);
 }
 
 /** Name of a field in the part that is open. */
 function openPart(answer) {
   const field = answer.querySelector(".part[open] input");
   return field instanceof HTMLInputElement ? field.name : undefined;
-}
-
-/**
- * A field somebody is typing in while the answer to an earlier change arrives:
- * it holds neither what stood there nor what was asked.
- * @returns {{name: string, value: string, caret: number} | undefined}
- */
-function halfTyped(answer, query) {
-  const field = answer.querySelector(".part[open] input[type=text]");
-  if (!(field instanceof HTMLInputElement)) return undefined;
-  const sent = new URLSearchParams(query).get(field.name);
-  const changed = field.value !== field.defaultValue && field.value !== sent;
-  const { name, value, selectionStart: caret } = field;
-  return changed ? { name, value, caret } : undefined;
-}
-
-/** Opens the part again with what was typed so far. */
-function typeOn(answer, { name, value, caret }) {
-  const field = answer.querySelector(`.part [name="${CSS.escape(name)}"]`);
-  field.closest(".part").open = true;
-  field.value = value;
-  field.focus();
-  field.setSelectionRange(caret, caret);
-}
-
-/**
- * Puts the focus back on the part that was changed: on its field when it was
- * not understood, else on its words.
- */
-function refocus(answer, name) {
-  const field = answer.querySelector(
-    `.part [name="${CSS.escape(name)}"]:checked, .part [name="${CSS.escape(name)}"]:not([type=radio])`,
-  );
-  const part = field?.closest(".part");
-  if (!part) return;
-  if (part.open) {
-    field.focus();
-    // Typing goes on where it ended.
-    if (field.type === "text")
-      field.setSelectionRange(field.value.length, field.value.length);
-  } else part.querySelector("summary").focus();
 }

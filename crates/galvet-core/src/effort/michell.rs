@@ -18,7 +18,7 @@
 //! its own: the flow is taken to leave it dry.
 
 use super::WettedHull;
-use crate::units::GRAVITY;
+use crate::base::GRAVITY;
 
 /// Upper end of u: λ = cosh 3.2 ≈ 12, where the integrand has died away.
 const LAST_U: f64 = 3.2;

@@ -2,12 +2,14 @@
 //!
 //! An estimate of an estimated body on flat water, always shown as a range.
 
-pub mod michell;
-pub mod outlook;
-pub mod power;
+mod michell;
+mod power;
 
+pub use michell::wave_resistance;
+pub use power::{Going, PowerCurve, Resistance, efficiency, froude, going};
+
+use crate::body::{Form, Shape};
 use crate::float::Attitude;
-use crate::hull::{Frame, Shape, estimate};
 
 /// The submerged part of a hull as sections from bow to stern.
 #[derive(Debug, Clone, PartialEq)]
@@ -51,17 +53,17 @@ impl WettedHull {
         }
     }
 
-    /// The submerged part of an estimated shape lying as `at` (upright).
+    /// The submerged part of a shape lying as `at` (upright).
     #[must_use]
-    pub fn of_shape(frame: &Frame, shape: &Shape, at: &Attitude<1>) -> Self {
-        let middle = 0.5 * frame.length;
+    pub fn of_shape(form: &Form, shape: &Shape, at: &Attitude<1>) -> Self {
+        let (bow, length) = (form.bow(), form.length());
+        let middle = bow + 0.5 * length;
         let sections = (0..=SECTIONS)
             .map(|i| {
                 let share = f64::from(i) / f64::from(SECTIONS);
-                let x = share * frame.length;
+                let x = bow + share * length;
                 let water = at.water_at(x, middle).0[0];
-                let half = estimate::skin_at(frame, shape, share);
-                (x, submerged(&half, water))
+                (x, submerged(&form.half_section(shape, share).skin, water))
             })
             .collect();
         Self::new(sections)

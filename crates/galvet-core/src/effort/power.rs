@@ -2,40 +2,29 @@
 
 use super::WettedHull;
 use super::michell::wave_resistance;
+use crate::base::GRAVITY;
+use crate::guide::{Guide, Guides};
 use crate::hull::Propulsion;
-use crate::units::GRAVITY;
 
 /// Kinematic viscosity of fresh water at 15 °C, m²/s (ITTC 7.5-02-01-03).
 const VISCOSITY: f64 = 1.139e-6;
-/// Form factor on the friction line. Guide value (handbook, chapter 2).
-const FORM: f64 = 0.2;
-/// Density of air, kg/m³, and drag area of a seated angler with kit, m². Guide
-/// values.
+/// Density of air at 15 °C, kg/m³ (ISO 2533).
 const AIR_DENSITY: f64 = 1.225;
-const DRAG_AREA: f64 = 0.45;
-/// Sustained effort of a person at hand or foot, W: easy, usual, strong. Guide
-/// values (handbook, chapter 2: 60-100 W).
-pub const EFFORT: [f64; 3] = [60.0, 80.0, 100.0];
-/// Electric input a small motor is run at to cruise, W. Guide value.
-pub const MOTOR_CRUISE: f64 = 250.0;
-/// Share of a battery that is used: the rest is kept back. Handbook, chapter 2.
-pub const BATTERY_SHARE: f64 = 0.7;
 /// Froude number below which waves are left out: they are under a hundredth of
 /// the friction there.
 const STILL: f64 = 0.15;
-/// Fastest speed looked for, m/s.
-const FASTEST: f64 = 4.0;
+/// Fastest speed computed, m/s: no kayak of these powers comes near it.
+const FASTEST: f64 = 8.0;
 
-/// Share of the effort that arrives in the water. Guide values (handbook,
-/// chapter 2).
+/// Share of the effort that arrives in the water.
 #[must_use]
-pub const fn efficiency(propulsion: Propulsion) -> f64 {
-    match propulsion {
-        Propulsion::Paddle => 0.45,
-        Propulsion::RotaryPedal => 0.60,
-        Propulsion::FinPedal => 0.55,
-        Propulsion::Motor => 0.45,
-    }
+pub fn efficiency(propulsion: Propulsion, guides: &Guides) -> f64 {
+    guides[match propulsion {
+        Propulsion::Paddle => Guide::EfficiencyPaddle,
+        Propulsion::RotaryPedal => Guide::EfficiencyRotary,
+        Propulsion::FinPedal => Guide::EfficiencyFin,
+        Propulsion::Motor => Guide::EfficiencyMotor,
+    }]
 }
 
 /// Resistance of a hull at rest's attitude, speed by speed.
@@ -43,13 +32,20 @@ pub const fn efficiency(propulsion: Propulsion) -> f64 {
 pub struct Resistance {
     hull: WettedHull,
     density: f64,
+    form_factor: f64,
+    drag_area: f64,
 }
 
 impl Resistance {
     /// Of `hull` in water of `density` kg/m³.
     #[must_use]
-    pub const fn new(hull: WettedHull, density: f64) -> Self {
-        Self { hull, density }
+    pub fn new(hull: WettedHull, density: f64, guides: &Guides) -> Self {
+        Self {
+            hull,
+            density,
+            form_factor: guides[Guide::FormFactor],
+            drag_area: guides[Guide::DragArea],
+        }
     }
 
     /// Frictional resistance, N, at `speed` m/s: the ITTC-1957 line on the
@@ -58,7 +54,12 @@ impl Resistance {
     pub fn friction(&self, speed: f64) -> f64 {
         let reynolds = (speed * self.hull.waterline() / VISCOSITY).max(1e4);
         let line = 0.075 / (reynolds.log10() - 2.0).powi(2);
-        0.5 * self.density * speed * speed * self.hull.wetted_area() * line * (1.0 + FORM)
+        0.5 * self.density
+            * speed
+            * speed
+            * self.hull.wetted_area()
+            * line
+            * (1.0 + self.form_factor)
     }
 
     /// Friction and waves, N.
@@ -75,7 +76,7 @@ impl Resistance {
     /// Friction, waves and still air, N.
     #[must_use]
     pub fn total(&self, speed: f64) -> f64 {
-        self.water(speed) + 0.5 * AIR_DENSITY * DRAG_AREA * speed * speed
+        self.water(speed) + 0.5 * AIR_DENSITY * self.drag_area * speed * speed
     }
 
     /// Power to move at `speed`, W, before any loss in drive or paddle.
@@ -117,16 +118,15 @@ impl PowerCurve {
     }
 
     /// Speed at which `watts` in the water are used, m/s; the power is taken
-    /// as a cube between the knots.
+    /// as a cube between the knots. `None` beyond the curve's end: how fast
+    /// that is has not been computed.
     #[must_use]
-    pub fn speed_at(&self, watts: f64) -> f64 {
+    pub fn speed_at(&self, watts: f64) -> Option<f64> {
         let i = self.power.partition_point(|&p| p < watts);
         if i == 0 {
-            return 0.0;
+            return Some(0.0);
         }
-        let Some(&above) = self.power.get(i) else {
-            return self.speed[self.speed.len() - 1];
-        };
+        let above = *self.power.get(i)?;
         let root = |p: f64| p.max(0.0).cbrt();
         let (a, b) = (root(self.power[i - 1]), root(above));
         let t = if b > a {
@@ -134,7 +134,7 @@ impl PowerCurve {
         } else {
             1.0
         };
-        self.speed[i - 1] + (self.speed[i] - self.speed[i - 1]) * t
+        Some(self.speed[i - 1] + (self.speed[i] - self.speed[i - 1]) * t)
     }
 
     /// Power at `speed` m/s, W.
@@ -153,12 +153,13 @@ impl PowerCurve {
 /// What a hull does with an effort.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Going {
-    /// Speed kept up, m/s.
-    pub cruise: f64,
-    /// Speed at twice the effort, m/s.
-    pub top: f64,
-    /// Energy at hand, foot or battery for a kilometre at cruise, J.
-    pub energy_per_km: f64,
+    /// Speed kept up, m/s; `None` beyond the speeds computed.
+    pub cruise: Option<f64>,
+    /// Speed at twice the effort, m/s; likewise.
+    pub top: Option<f64>,
+    /// Energy at hand, foot or battery for a kilometre at cruise, J; `None` for
+    /// a boat that does not move.
+    pub energy_per_km: Option<f64>,
     /// Distance on the battery at cruise, m, a share kept back; `None` without.
     pub battery_range: Option<f64>,
 }
@@ -166,20 +167,23 @@ pub struct Going {
 /// Cruise, top, energy and range at `effort` W (at hand or foot, or electric
 /// input), with `battery` J aboard.
 #[must_use]
-pub fn going(curve: &PowerCurve, propulsion: Propulsion, effort: f64, battery: f64) -> Going {
-    let share = efficiency(propulsion);
+pub fn going(
+    curve: &PowerCurve,
+    propulsion: Propulsion,
+    effort: f64,
+    battery: f64,
+    guides: &Guides,
+) -> Going {
+    let share = efficiency(propulsion, guides);
     let cruise = curve.speed_at(share * effort);
-    let energy_per_km = if cruise > 0.0 {
-        1000.0 / cruise * effort
-    } else {
-        0.0
-    };
-    let motor = propulsion == Propulsion::Motor && battery > 0.0 && cruise > 0.0;
+    let moves = cruise.filter(|&v| v > 0.0);
+    let motor = propulsion == Propulsion::Motor && battery > 0.0;
+    let used = guides[Guide::BatteryShare] * battery;
     Going {
         cruise,
         top: curve.speed_at(share * 2.0 * effort),
-        energy_per_km,
-        battery_range: motor.then(|| BATTERY_SHARE * battery / effort * cruise),
+        energy_per_km: moves.map(|v| 1000.0 / v * effort),
+        battery_range: moves.filter(|_| motor).map(|v| used / effort * v),
     }
 }
 

@@ -14,7 +14,7 @@
 //! straight edge. The water's breadth and its moments come from the signed
 //! crossings of the boundary: `Σ±η`, `Σ±η²/2`, `Σ±η³/3`.
 
-use crate::lanes::Lanes;
+use crate::base::Lanes;
 
 /// Integrals over the submerged part of one section and over its waterline.
 #[derive(Debug, Clone, Copy)]

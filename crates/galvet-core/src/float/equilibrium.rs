@@ -16,8 +16,8 @@
 //! rest at all.
 
 use super::immersion::{Attitude, Immersion, immerse};
-use crate::hull::body::{Body, Outline};
-use crate::lanes::Lanes;
+use crate::base::Lanes;
+use crate::body::{Body, Outline};
 
 /// A mass and its centre in the hull's frame.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -65,19 +65,18 @@ impl Accuracy {
     };
 }
 
-/// A body at rest, or gone under.
+/// A body at rest, or one that finds none.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Settled<const N: usize> {
-    /// Draft and trim found.
+    /// Draft and trim found; not a number in lanes that find no rest.
     pub attitude: Attitude<N>,
-    /// Integrals at that attitude.
+    /// Integrals at that attitude; not numbers in lanes that find no rest.
     pub immersion: Immersion<N>,
     /// Lanes whose load exceeds what the whole body displaces: by how much, m³
     /// (0 where the load is carried).
     pub excess_volume: Lanes<N>,
     /// 1 in lanes that find no rest near upright trim: too heavy, or so low
-    /// that bow or stern goes under and takes the rest along. They are reported
-    /// level and wholly under, with the figures that follow from that.
+    /// that bow or stern goes under and takes the rest along.
     pub foundered: Lanes<N>,
 }
 
@@ -105,11 +104,19 @@ impl<const N: usize> Settled<N> {
     /// A start from this rest.
     #[must_use]
     pub fn as_start(&self) -> Start<N> {
+        let here =
+            |found: Lanes<N>, else_: Lanes<N>| (-self.foundered).where_negative(else_, found);
         Start {
-            draft: self.attitude.draft,
-            slope: self.attitude.slope,
+            draft: here(self.attitude.draft, Start::LEVEL.draft),
+            slope: here(self.attitude.slope, Start::LEVEL.slope),
             foundered: self.foundered,
         }
+    }
+
+    /// Whether a lane is at rest.
+    #[must_use]
+    pub fn rests(&self, lane: usize) -> bool {
+        self.foundered.0[lane] == 0.0
     }
 }
 
@@ -200,7 +207,14 @@ pub fn settle<const N: usize>(
     let sinks = (-excess_volume).is_negative();
     let (at, im, foundered) = problem.search(&start, sinks.max(start.foundered), accuracy);
     let (attitude, immersion) = if foundered.max_lane() > 0.0 {
-        problem.under(&at, foundered)
+        // What finds no rest has no attitude: nothing may mistake it for one.
+        let only = |v: Lanes<N>| (-foundered).where_negative(Lanes::splat(f64::NAN), v);
+        let attitude = Attitude {
+            heel,
+            draft: only(at.draft),
+            slope: only(at.slope),
+        };
+        (attitude, im.map(only))
     } else {
         (at, im)
     };
@@ -256,13 +270,6 @@ impl<const N: usize> Problem<'_, N> {
         let (at, im) = bisect(self, accuracy.halvings);
         let steep = (Lanes::splat(FOUNDERING_SLOPE) - at.slope.abs()).is_negative();
         (at, im, lost.max(steep))
-    }
-
-    /// The attitude with `foundered` lanes level and wholly under.
-    fn under(&self, at: &Attitude<N>, foundered: Lanes<N>) -> (Attitude<N>, Immersion<N>) {
-        let top = levels(self.outline, self.heel).1;
-        let pick = |gone: Lanes<N>, afloat: Lanes<N>| (-foundered).where_negative(gone, afloat);
-        self.look(pick(top, at.draft), pick(Lanes::ZERO, at.slope))
     }
 }
 

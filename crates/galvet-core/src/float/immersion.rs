@@ -1,8 +1,9 @@
 //! Volume, centres and waterplane of a body cut by a water surface.
 
+use super::Weight;
 use super::clip::{SectionIntegrals, Turn, heeled_section, upright_section, wetted_girth};
-use crate::hull::body::{Body, EdgePoint, Outline};
-use crate::lanes::Lanes;
+use crate::base::Lanes;
+use crate::body::{Body, EdgePoint, Outline};
 
 /// How a body lies to the water.
 ///
@@ -25,6 +26,13 @@ impl<const N: usize> Attitude<N> {
     #[inline(always)]
     #[must_use]
     pub fn water_at(&self, x: f64, middle: f64) -> Lanes<N> {
+        self.draft + self.slope * (x - middle)
+    }
+
+    /// As [`Attitude::water_at`], at a place of its own in every lane.
+    #[inline(always)]
+    #[must_use]
+    pub fn water_over(&self, x: Lanes<N>, middle: f64) -> Lanes<N> {
         self.draft + self.slope * (x - middle)
     }
 }
@@ -66,8 +74,24 @@ impl<const N: usize> Immersion<N> {
         area_eta_eta: Lanes::ZERO,
     };
 
+    /// Every integral with `f` applied to it.
+    #[must_use]
+    pub(super) fn map(self, f: impl Fn(Lanes<N>) -> Lanes<N>) -> Self {
+        Self {
+            volume: f(self.volume),
+            x_moment: f(self.x_moment),
+            eta_moment: f(self.eta_moment),
+            zeta_moment: f(self.zeta_moment),
+            area: f(self.area),
+            area_x: f(self.area_x),
+            area_xx: f(self.area_xx),
+            area_eta: f(self.area_eta),
+            area_eta_eta: f(self.area_eta_eta),
+        }
+    }
+
     #[inline(always)]
-    fn add(&mut self, weight: f64, arm: f64, water: Lanes<N>, s: &SectionIntegrals<N>) {
+    fn add(&mut self, weight: Lanes<N>, arm: Lanes<N>, water: Lanes<N>, s: &SectionIntegrals<N>) {
         self.volume += s.area * weight;
         self.x_moment += s.area * (weight * arm);
         self.eta_moment += s.eta_moment * weight;
@@ -103,7 +127,7 @@ pub fn immerse<const N: usize>(
     let mut sum = Immersion::EMPTY;
     let sections = outline.y.chunks_exact(k).zip(outline.z.chunks_exact(k));
     for ((&x, &weight), (y, z)) in body.x.iter().zip(&body.weight).zip(sections) {
-        let water = at.water_at(x, middle);
+        let water = at.water_over(x, middle);
         let s = if upright {
             upright_section(y, z, water)
         } else {
@@ -112,17 +136,6 @@ pub fn immerse<const N: usize>(
         sum.add(weight, x - middle, water, &s);
     }
     sum
-}
-
-/// The volume of the whole outline, m³: what it displaces when it goes under.
-#[must_use]
-pub fn whole_volume<const N: usize>(body: &Body<N>, outline: &Outline<N>) -> Lanes<N> {
-    let under = Attitude {
-        heel: 0.0,
-        draft: Lanes::splat(1.0e3),
-        slope: Lanes::ZERO,
-    };
-    immerse(body, outline, &under).volume
 }
 
 /// Wetted area of the outline, m²: wetted girths along the length. The skin's
@@ -140,7 +153,7 @@ pub fn wetted_area<const N: usize>(
     body.x.iter().zip(&body.weight).zip(sections).fold(
         Lanes::ZERO,
         |sum, ((&x, &weight), (y, z))| {
-            let water = at.water_at(x, body.middle());
+            let water = at.water_over(x, body.middle());
             sum + wetted_girth(y, z, turn, water) * weight
         },
     )
@@ -153,6 +166,44 @@ pub fn clearance<const N: usize>(line: &[EdgePoint<N>], middle: f64, at: &Attitu
     let (sin, cos) = at.heel.sin_cos();
     let low_side = sin.abs();
     line.iter().fold(Lanes::splat(f64::INFINITY), |least, p| {
-        least.min(p.z * cos - p.y * low_side - at.water_at(p.x, middle))
+        least.min(p.z * cos - p.y * low_side - at.water_over(p.x, middle))
     })
+}
+
+/// Righting arm of a body in equilibrium: `eta_B - eta_G`, m, the horizontal
+/// distance by which the buoyancy lies to the low side of the weight. Exact
+/// with trim, since the transverse horizontal of the heeled section is
+/// horizontal.
+#[must_use]
+pub fn arm<const N: usize>(
+    at: &Attitude<N>,
+    immersion: &Immersion<N>,
+    weight: &Weight<N>,
+) -> Lanes<N> {
+    let (sin, cos) = at.heel.sin_cos();
+    let eta_g = weight.y * cos + weight.z * sin;
+    let volume = immersion.volume.max(Lanes::splat(1e-9));
+    immersion.eta_moment / volume - eta_g
+}
+
+/// Metacentric height KB + BM - KG of a body in upright equilibrium, m.
+#[must_use]
+pub fn metacentric_height<const N: usize>(
+    immersion: &Immersion<N>,
+    weight: &Weight<N>,
+) -> Lanes<N> {
+    let volume = immersion.volume.max(Lanes::splat(1e-9));
+    immersion.zeta_moment / volume + immersion.metacentric_radius() - weight.z
+}
+
+/// Depth of the deepest point of the bottom under water, upright and as
+/// trimmed, m.
+#[must_use]
+pub fn deepest<const N: usize>(body: &Body<N>, at: &Attitude<N>) -> Lanes<N> {
+    let middle = body.middle();
+    let below = |p: &EdgePoint<N>| at.water_over(p.x, middle) - p.z;
+    body.keel
+        .iter()
+        .map(below)
+        .fold(Lanes::splat(f64::NEG_INFINITY), Lanes::max)
 }

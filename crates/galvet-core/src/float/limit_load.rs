@@ -15,8 +15,8 @@
 
 use super::equilibrium::Weight;
 use super::immersion::{Attitude, Immersion, immerse};
-use crate::hull::body::{Body, EdgePoint, Outline};
-use crate::lanes::Lanes;
+use crate::base::Lanes;
+use crate::body::{Body, EdgePoint, Outline};
 
 /// Slopes searched, bow down to bow up.
 const SLOPE_LIMIT: f64 = 0.3;
@@ -36,10 +36,10 @@ fn at_limit<const N: usize>(
     let mut level = Lanes::splat(f64::INFINITY);
     let mut place = Lanes::ZERO;
     for p in line {
-        let arm = p.x - middle;
+        let arm = p.x - Lanes::splat(middle);
         let here = p.z - Lanes::splat(clear) - slope * arm;
         let lower = here - level;
-        place = lower.where_negative(Lanes::splat(arm), place);
+        place = lower.where_negative(arm, place);
         level = level.min(here);
     }
     let attitude = Attitude {
@@ -52,7 +52,8 @@ fn at_limit<const N: usize>(
 
 /// Further mass, kg, that `present` weight takes at `load`'s centre until
 /// `line` is `clear` metres above water of `density`; negative when it is
-/// already too low. `None` for an empty line.
+/// already too low; not a number in lanes where no such load is found.
+/// `None` for an empty line.
 #[must_use]
 pub fn further_load<const N: usize>(
     body: &Body<N>,
@@ -78,14 +79,15 @@ pub fn further_load<const N: usize>(
     let mut lo = Lanes::splat(-SLOPE_LIMIT);
     let mut hi = Lanes::splat(SLOPE_LIMIT);
     let mut slope = Lanes::ZERO;
-    let mut immersion = None;
+    let mut found = Lanes::splat(f64::NAN);
     for _ in 0..STEPS {
         let (at, place) = at_limit(line, middle, clear, slope);
         let im = immerse(body, outline, &at);
         let f = residual(slope, &im);
         let size = (im.volume.abs() * body.length).max(Lanes::splat(1e-6));
-        immersion = Some(im);
-        if (f / size).abs().max_lane() < CLOSE {
+        let off = (f / size).abs() - CLOSE;
+        found = off.where_negative(im.volume * density - present.mass, Lanes::splat(f64::NAN));
+        if off.max_lane() < 0.0 {
             break;
         }
         lo = f.where_negative(slope, lo);
@@ -99,5 +101,5 @@ pub fn further_load<const N: usize>(
         let inside = (newton - lo).min(hi - newton);
         slope = inside.where_negative(middle_of, newton);
     }
-    immersion.map(|im| im.volume * density - present.mass)
+    Some(found)
 }

@@ -1,12 +1,16 @@
 //! Floating: what is under water, where its centre lies, and how a load settles.
 
-pub mod clip;
-pub mod equilibrium;
-pub mod immersion;
-pub mod limit_load;
-pub mod rest;
+mod clip;
+mod equilibrium;
+mod fate;
+mod immersion;
+mod limit_load;
+mod rest;
 
 pub use equilibrium::{Accuracy, Settled, Start, Weight, settle};
-pub use immersion::{Attitude, Immersion, clearance, immerse, wetted_area, whole_volume};
+pub use fate::Fate;
+pub use immersion::{
+    Attitude, Immersion, arm, clearance, deepest, immerse, metacentric_height, wetted_area,
+};
 pub use limit_load::further_load;
-pub use rest::{FloatError, Rest, rest};
+pub use rest::{Rest, bearable_share, rest, rim_angle};

@@ -1,18 +1,17 @@
-//! Hulls: what a survey says of them and the bodies drawn from it.
+//! The hull record: what is known of a hull, from whom, and how sure.
+//!
+//! Records only; no geometry is made here and nothing is floated.
 
-pub mod body;
-pub mod estimate;
-pub mod offsets;
-pub mod scupper;
-pub mod section;
-pub mod shape;
-pub mod survey;
+mod evidence;
+mod kinds;
+mod measure;
+mod scupper;
+mod station;
+mod survey;
 
-pub use body::{Body, Flooded, Outline, Recess};
-pub use estimate::{Frame, draw};
-pub use scupper::{Scupper, ScupperState};
-pub use section::BottomShape;
-pub use shape::{Shape, ShapePrior};
-pub use survey::{
-    CapacityBasis, Construction, Finding, Measure, Propulsion, Reading, Source, Survey,
-};
+pub use evidence::{Aboard, Datum, Evidence, FloatReading};
+pub use kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
+pub use measure::{Error, Measure, MeasureRow};
+pub use scupper::{Flooded, Recess, Scupper, ScupperState, Scuppers, drains, floods};
+pub use station::Station;
+pub use survey::{Reading, Survey};

@@ -1,10 +1,50 @@
-//! Scuppers: drains through the hull, each with its state.
+//! Recesses, and the scuppers that drain them, each with its state.
 
-use super::body::{Flooded, Recess};
-use super::survey::keyed;
+use crate::base::words;
+
+/// The two openings in a deck that can fill with water on their own.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Recess {
+    /// Where the angler sits and stands.
+    Cockpit,
+    /// The cargo well behind the seat.
+    TankWell,
+}
+
+/// Which recesses stand open to the water outside.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub struct Flooded {
+    /// Water comes and goes in the cockpit.
+    pub cockpit: bool,
+    /// Water comes and goes in the tank well.
+    pub tank_well: bool,
+}
+
+impl Flooded {
+    /// Nothing has come in: the sealed body floats.
+    pub const NONE: Self = Self {
+        cockpit: false,
+        tank_well: false,
+    };
+    /// Every recess open: the solid body floats.
+    pub const ALL: Self = Self {
+        cockpit: true,
+        tank_well: true,
+    };
+
+    /// Whether this recess is open to the water.
+    #[must_use]
+    pub fn has(self, recess: Recess) -> bool {
+        match recess {
+            Recess::Cockpit => self.cockpit,
+            Recess::TankWell => self.tank_well,
+        }
+    }
+}
+
+words! {
 
 /// What is done with one scupper.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum ScupperState {
     /// Water goes either way.
     Open,
@@ -14,11 +54,20 @@ pub enum ScupperState {
     OneWay,
 }
 
-keyed!(ScupperState {
-    Open => "open", "open";
-    Plugged => "plugged", "plugged";
-    OneWay => "one-way", "one-way";
-});
+/// What is done with the scuppers of a sit-on-top as a whole.
+pub enum Scuppers {
+    /// Self-draining; water may come up through them.
+    Open,
+    /// Dry feet, more carried, nothing drains.
+    Plugged,
+    /// Valves that let water out and none in.
+    #[strum(message = "one-way valves")]
+    OneWay,
+    /// Plugged in the cockpit, open in the tank well.
+    #[strum(message = "plugged in the cockpit only")]
+    CockpitPlugged,
+}
+}
 
 /// One scupper.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -52,6 +101,42 @@ pub fn drains(scuppers: &[Scupper], recess: Recess, floor_above_water: f64) -> b
         && scuppers
             .iter()
             .any(|s| s.recess == recess && s.state != ScupperState::Plugged)
+}
+
+impl Scuppers {
+    /// The scuppers this amounts to, one for each recess.
+    #[must_use]
+    pub const fn fitted(self) -> [Scupper; 2] {
+        use ScupperState as S;
+        let (cockpit, well) = match self {
+            Self::Open => (S::Open, S::Open),
+            Self::Plugged => (S::Plugged, S::Plugged),
+            Self::OneWay => (S::OneWay, S::OneWay),
+            Self::CockpitPlugged => (S::Plugged, S::Open),
+        };
+        [
+            Scupper {
+                recess: Recess::Cockpit,
+                state: cockpit,
+            },
+            Scupper {
+                recess: Recess::TankWell,
+                state: well,
+            },
+        ]
+    }
+
+    /// Which recesses these leave open from below.
+    #[must_use]
+    pub fn floods(self) -> Flooded {
+        floods(&self.fitted())
+    }
+
+    /// Whether water standing in the cockpit has no way out.
+    #[must_use]
+    pub fn holds_water(self) -> bool {
+        self.fitted()[0].state == ScupperState::Plugged
+    }
 }
 
 #[cfg(test)]

@@ -1,201 +1,25 @@
 //! What is known of a hull, figure by figure, each with its source.
 
-use super::section::BottomShape;
-use crate::evidence::Evidence;
-use crate::units::{Bounds, Dimension, OutOfRange};
+use super::evidence::Evidence;
+use super::kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
+use super::measure::Measure;
+use super::station::Station;
+use crate::base::{Finding, Keyed, OutOfRange, System};
 use std::collections::BTreeMap;
 
-/// How the deck is made, which decides what can flood.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum Construction {
-    /// A scuppered recess: water that comes in runs out.
-    SitOnTop,
-    /// An open cockpit without scuppers.
-    SitInside,
-    /// No recess: a shallow body one sits and stands on.
-    Board,
-}
-
-/// What drives the hull.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum Propulsion {
-    /// Paddle only.
-    Paddle,
-    /// A pedal drive with a propeller.
-    RotaryPedal,
-    /// A pedal drive with fins.
-    FinPedal,
-    /// An electric motor.
-    Motor,
-}
-
-macro_rules! keyed {
-    ($type:ty { $($variant:ident => $key:literal, $label:literal;)* }) => {
-        impl $type {
-            /// All values, in the order they are offered.
-            pub const ALL: &'static [Self] = &[$(Self::$variant),*];
-
-            /// The word used in files and addresses.
-            #[must_use]
-            pub const fn key(self) -> &'static str {
-                match self { $(Self::$variant => $key),* }
-            }
-
-            /// Plain words for it.
-            #[must_use]
-            pub const fn label(self) -> &'static str {
-                match self { $(Self::$variant => $label),* }
-            }
-
-            /// The value a file's or address's word names.
-            #[must_use]
-            pub fn from_key(key: &str) -> Option<Self> {
-                Self::ALL.iter().copied().find(|v| v.key() == key)
-            }
-        }
-    };
-}
-pub(crate) use keyed;
-
-keyed!(Construction {
-    SitOnTop => "sit-on-top", "sit-on-top";
-    SitInside => "sit-inside", "sit-inside";
-    Board => "board", "board";
-});
-
-keyed!(Propulsion {
-    Paddle => "paddle", "paddle";
-    RotaryPedal => "rotary-pedal", "rotary pedal";
-    FinPedal => "fin-pedal", "fin pedal";
-    Motor => "motor", "motor";
-});
-
-impl Propulsion {
-    /// Whether there is a drive that hangs below the hull.
-    #[must_use]
-    pub const fn has_drive(self) -> bool {
-        !matches!(self, Self::Paddle)
-    }
-}
-
-/// Where a figure comes from, weakest first.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
-pub enum Source {
-    /// The maker's brochure or web page.
-    Brochure,
-    /// The plate on the hull.
-    Label,
-    /// A tape over the hull ashore.
-    Tape,
-    /// A scale.
-    Scale,
-    /// Read on the water.
-    Afloat,
-}
-
-keyed!(Source {
-    Brochure => "brochure", "brochure";
-    Label => "label", "label on the hull";
-    Tape => "tape", "tape";
-    Scale => "scale", "scale";
-    Afloat => "afloat", "read afloat";
-});
-
-impl Source {
-    /// Whether somebody measured it rather than printed it.
-    #[must_use]
-    pub fn is_measured(self) -> bool {
-        self >= Self::Tape
-    }
-}
-
-/// The figures of a hull record.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
-pub enum Measure {
-    /// Length over all.
-    Length,
-    /// Greatest beam.
-    Beam,
-    /// Depth at mid-length, bottom to gunwale.
-    Depth,
-    /// Cockpit floor above the bottom.
-    FloorHeight,
-    /// Breadth of the stern's end.
-    TransomWidth,
-    /// Hull alone.
-    BareWeight,
-    /// Hull with seat, drive, rudder as sold.
-    FittedWeight,
-    /// The maker's rated capacity.
-    RatedCapacity,
-    /// Lowest seat surface above the floor.
-    SeatLow,
-    /// Highest seat surface above the floor.
-    SeatHigh,
-    /// Seat's place along the hull from the bow, as a share of the length.
-    SeatPlace,
-    /// Depth below the bottom that the drive reaches when down.
-    DriveDepth,
-    /// Price asked.
-    Price,
-}
-
-keyed!(Measure {
-    Length => "length", "length";
-    Beam => "beam", "beam";
-    Depth => "depth", "depth";
-    FloorHeight => "floor_height", "floor height";
-    TransomWidth => "transom_width", "transom width";
-    BareWeight => "bare_weight", "bare weight";
-    FittedWeight => "fitted_weight", "fitted weight";
-    RatedCapacity => "rated_capacity", "rated capacity";
-    SeatLow => "seat_low", "seat, low";
-    SeatHigh => "seat_high", "seat, high";
-    SeatPlace => "seat_place", "seat place";
-    DriveDepth => "drive_depth", "drive below the bottom";
-    Price => "price", "price";
-});
-
-impl Measure {
-    /// Accepted range, SI.
-    #[must_use]
-    pub const fn bounds(self) -> Bounds {
-        let (d, lo, hi) = match self {
-            Self::Length => (Dimension::Length, 1.8, 7.0),
-            Self::Beam => (Dimension::ShortLength, 0.4, 1.5),
-            Self::Depth => (Dimension::ShortLength, 0.08, 0.8),
-            Self::FloorHeight => (Dimension::ShortLength, 0.02, 0.5),
-            Self::TransomWidth => (Dimension::ShortLength, 0.0, 1.2),
-            Self::BareWeight | Self::FittedWeight => (Dimension::Mass, 6.0, 150.0),
-            Self::RatedCapacity => (Dimension::Mass, 50.0, 500.0),
-            Self::SeatLow | Self::SeatHigh => (Dimension::ShortLength, 0.0, 0.7),
-            Self::SeatPlace => (Dimension::Ratio, 0.3, 0.75),
-            Self::DriveDepth => (Dimension::ShortLength, 0.0, 1.0),
-            Self::Price => (Dimension::Money, 0.0, 50_000.0),
-        };
-        Bounds::new(self.label(), d, lo, hi)
-    }
-
-    /// Two readings of it closer than this are the same reading, SI.
-    #[must_use]
-    pub fn tolerance(self, value: f64) -> f64 {
-        match self.bounds().dimension {
-            Dimension::Length => 0.025,
-            Dimension::ShortLength | Dimension::FineLength => 0.015,
-            Dimension::Mass => 0.04 * value,
-            Dimension::Ratio => 0.02,
-            _ => 0.02 * value,
-        }
-    }
-}
-
 /// One reading of one figure.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Reading {
     /// Value, SI, within [`Measure::bounds`].
     pub value: f64,
     /// Where it comes from.
     pub source: Source,
+    /// The day it was taken, ISO 8601; empty where not noted.
+    pub date: String,
+    /// Who took it; empty where not noted.
+    pub who: String,
+    /// Anything else.
+    pub note: String,
 }
 
 impl Reading {
@@ -207,34 +31,11 @@ impl Reading {
         Ok(Self {
             value: measure.bounds().check(value)?,
             source,
+            date: String::new(),
+            who: String::new(),
+            note: String::new(),
         })
     }
-}
-
-/// What the maker's rated capacity counts as load.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum CapacityBasis {
-    /// Crew and what they bring; seat and drive come free.
-    GearAndCrew,
-    /// Everything beyond the bare hull, seat and drive too.
-    EverythingAboveBareHull,
-    /// The maker does not say; taken as everything above the bare hull, marked.
-    Unknown,
-}
-
-keyed!(CapacityBasis {
-    GearAndCrew => "gear-and-crew", "crew and gear";
-    EverythingAboveBareHull => "everything-above-bare-hull", "everything above the bare hull";
-    Unknown => "unknown", "not stated";
-});
-
-/// Something about a record that a reader must know before trusting it.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Finding {
-    /// Whether figures disagree (true) or one is missing (false).
-    pub contradiction: bool,
-    /// Plain words.
-    pub text: String,
 }
 
 /// A hull record. Fields that are free text are kept as written.
@@ -266,10 +67,15 @@ pub struct Survey {
     pub capacity_basis: CapacityBasis,
     /// Colour, outfitting, anything else.
     pub notes: String,
+    /// Sold by a maker, or home-made.
+    pub origin: Origin,
     /// All readings, best not yet chosen.
     pub readings: BTreeMap<Measure, Vec<Reading>>,
     /// What was measured afloat.
     pub evidence: Vec<Evidence>,
+    /// Sections measured station by station, bow to stern; empty where nobody
+    /// did. They stand in place of an estimate of the shape.
+    pub offsets: Vec<Station>,
 }
 
 impl Survey {
@@ -279,14 +85,14 @@ impl Survey {
         format!("{} {}", self.maker, self.model)
     }
 
-    /// The reading to go by: the strongest source; of equals the last noted.
+    /// The reading to go by: the most trusted source; of equals the newest, of
+    /// those the last noted.
     #[must_use]
-    pub fn best(&self, measure: Measure) -> Option<Reading> {
+    pub fn best(&self, measure: Measure) -> Option<&Reading> {
         self.readings
             .get(&measure)?
             .iter()
-            .copied()
-            .max_by_key(|r| r.source)
+            .max_by(|a, b| (a.source, &a.date).cmp(&(b.source, &b.date)))
     }
 
     /// The value of [`Survey::best`], SI.
@@ -304,6 +110,14 @@ impl Survey {
         (fitted >= bare).then_some(fitted - bare)
     }
 
+    /// Height of the seat's surface above the floor, m, at its low or high
+    /// place; the other one where only that is known.
+    #[must_use]
+    pub fn seat_height(&self, high: bool) -> Option<f64> {
+        let (low, top) = (self.value(Measure::SeatLow), self.value(Measure::SeatHigh));
+        if high { top.or(low) } else { low.or(top) }
+    }
+
     /// Gaps and contradictions, worst first.
     #[must_use]
     pub fn findings(&self) -> Vec<Finding> {
@@ -315,10 +129,7 @@ impl Survey {
     fn contradictions(&self) -> Vec<Finding> {
         let mut found = Vec::new();
         let mut say = |text| {
-            found.push(Finding {
-                contradiction: true,
-                text,
-            });
+            found.push(Finding::contradiction(text));
         };
         for (&measure, readings) in &self.readings {
             let Some(best) = self.best(measure) else {
@@ -330,9 +141,9 @@ impl Survey {
                     say(format!(
                         "{} reads {} by {} but {} by {}; the {} is used",
                         measure.label(),
-                        plain(measure, best.value),
+                        measure.text(System::Metric, best.value),
                         best.source.label(),
-                        plain(measure, other.value),
+                        measure.text(System::Metric, other.value),
                         other.source.label(),
                         best.source.label(),
                     ));
@@ -369,10 +180,7 @@ impl Survey {
     fn gaps(&self) -> Vec<Finding> {
         let mut found = Vec::new();
         let mut say = |text: &str| {
-            found.push(Finding {
-                contradiction: false,
-                text: text.to_owned(),
-            });
+            found.push(Finding::gap(text));
         };
         let missing = |m| self.value(m).is_none();
         if missing(Measure::Length) {
@@ -401,17 +209,4 @@ impl Survey {
         }
         found
     }
-}
-
-fn plain(measure: Measure, value: f64) -> String {
-    crate::units::System::Metric.text(
-        measure.bounds().dimension,
-        value,
-        match measure.bounds().dimension {
-            Dimension::Length => 2,
-            Dimension::Ratio => 2,
-            Dimension::Mass => 1,
-            _ => 0,
-        },
-    )
 }

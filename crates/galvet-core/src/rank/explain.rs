@@ -1,14 +1,14 @@
 //! One sentence for each place, built from the numbers.
 
-use super::{Binding, Ranked, Ranking};
-use crate::brief::Brief;
-use crate::quantity::{Better, Quantity};
-use crate::units::System;
+use super::{Binding, Ranked, Ranking, headline, may};
+use crate::base::System;
+use crate::figures::{Better, Quantity};
+use crate::question::Brief;
 
 /// The stability figure that speaks for a brief's school and posture.
 #[must_use]
 pub const fn headline_stability(brief: &Brief) -> Quantity {
-    brief.stability_school.headline(brief.posture)
+    headline(brief.stability_school, brief.posture)
 }
 
 /// Differences smaller than this (points) are not worth a clause.
@@ -16,24 +16,24 @@ const ALIKE: f64 = 1.5;
 
 /// Why the hull at `index` stands where it stands.
 #[must_use]
-pub fn why(ranking: &Ranking<'_>, index: usize, system: System) -> String {
+pub fn why(ranking: &Ranking, index: usize, system: System) -> String {
     let me = &ranking.ranked[index];
     let sentence = if index == 0 {
         why_first(ranking, system)
     } else {
-        against(me, &ranking.ranked[index - 1], ranking.brief, system)
+        against(me, &ranking.ranked[index - 1], &ranking.brief, system)
     };
     format!("{sentence}{}", warning(me, system))
 }
 
-fn why_first(ranking: &Ranking<'_>, system: System) -> String {
+fn why_first(ranking: &Ranking, system: System) -> String {
     let me = &ranking.ranked[0];
     let rest = &ranking.ranked[1..];
-    let leads = |f: fn(&Ranked<'_>) -> f64| rest.iter().all(|r| f(r) <= f(me));
+    let leads = |f: fn(&Ranked) -> f64| rest.iter().all(|r| f(r) <= f(me));
     let margin = me.binding.map_or(String::new(), |(_, kg)| {
         format!("{} in hand", mass(kg, system))
     });
-    let stability = figure(me, headline_stability(ranking.brief), system);
+    let stability = figure(me, headline_stability(&ranking.brief), system);
     match (
         leads(|r| r.score.capacity),
         leads(|r| r.score.stability),
@@ -54,7 +54,7 @@ fn mass(kg: f64, system: System) -> String {
 }
 
 /// "standing support 1.12"
-fn figure(entry: &Ranked<'_>, quantity: Quantity, system: System) -> String {
+fn figure(entry: &Ranked, quantity: Quantity, system: System) -> String {
     let row = quantity.row();
     match entry.assessment.median(quantity) {
         Some(value) => format!("{} {}", row.label, row.text(system, value)),
@@ -64,8 +64,8 @@ fn figure(entry: &Ranked<'_>, quantity: Quantity, system: System) -> String {
 
 /// A clause such as "31 kg more in hand", and whether it speaks for `me`.
 fn difference(
-    me: &Ranked<'_>,
-    other: &Ranked<'_>,
+    me: &Ranked,
+    other: &Ranked,
     quantity: Quantity,
     what: &str,
     system: System,
@@ -81,8 +81,8 @@ fn difference(
     Some((good, format!("{size} {more} {what}")))
 }
 
-fn against(me: &Ranked<'_>, other: &Ranked<'_>, brief: &Brief, system: System) -> String {
-    let name = other.assessment.setup.survey.name();
+fn against(me: &Ranked, other: &Ranked, brief: &Brief, system: System) -> String {
+    let name = other.survey().name();
     let stability = headline_stability(brief);
     let what = stability.row().label;
     let clauses: Vec<(bool, String)> = [
@@ -110,12 +110,28 @@ fn against(me: &Ranked<'_>, other: &Ranked<'_>, brief: &Brief, system: System) -
 }
 
 /// What a buyer must hear even of a hull that ranks.
-fn warning(me: &Ranked<'_>, system: System) -> String {
-    match me.binding {
-        Some((Binding::WorkingShare, kg)) if kg < 0.0 => format!(
+fn warning(me: &Ranked, system: System) -> String {
+    let mut out = String::new();
+    if let Some((Binding::WorkingShare, kg)) = me.binding
+        && kg < 0.0
+    {
+        out.push_str(&format!(
             " Loaded {} past the share of the label this water allows.",
             mass(-kg, system)
-        ),
-        _ => String::new(),
+        ));
     }
+    if !me.score.missing.is_empty() {
+        let missing: Vec<&str> = me.score.missing.iter().map(|m| m.label()).collect();
+        out.push_str(&format!(
+            " Not known, so without points: {}.",
+            missing.join(", ")
+        ));
+    }
+    out
+}
+
+/// What is said in red beside the place; `None` where all shapes stay up.
+#[must_use]
+pub fn peril(me: &Ranked) -> Option<String> {
+    me.peril.map(|p| may(p.code, p.share, p.measure))
 }

@@ -5,18 +5,23 @@
 //! would do.
 
 pub mod explain;
-pub mod rule_out;
-pub mod schools;
-pub mod score;
+mod peril;
+mod rule_out;
+mod score;
 
-use crate::assess::Assessment;
-use crate::brief::Brief;
-use crate::evaluate::CannotFloat;
+pub use peril::{Peril, peril};
+pub use rule_out::{Code, Reason, may, reasons, unchecked};
+pub use score::{
+    Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
+};
+
+use crate::figures::{Assessment, Quantity};
+use crate::guide::{Guide, Guides};
 use crate::hull::Survey;
-use crate::quantity::Quantity;
+use crate::plausible::{CannotFloat, Posterior};
+use crate::question::Brief;
 use rayon::prelude::*;
-use rule_out::{Code, Reason};
-use score::{Scales, Score};
+use std::sync::Arc;
 
 /// How sure a place is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -73,9 +78,11 @@ impl Binding {
         }
     }
 
-    /// The tightest of the known median margins, and its size, kg.
+    /// The tightest of the known median margins, and its size, kg. `None` where
+    /// the water's own is not known: the true one may be tighter than any.
     #[must_use]
-    pub fn of(assessment: &Assessment<'_>) -> Option<(Self, f64)> {
+    pub fn of(assessment: &Assessment) -> Option<(Self, f64)> {
+        assessment.median(Quantity::BindingMargin)?;
         [
             (Self::WorkingShare, Quantity::WorkingMargin),
             (Self::Waterline, Quantity::WaterlineMargin),
@@ -89,9 +96,9 @@ impl Binding {
 
 /// A hull in the order.
 #[derive(Debug, Clone)]
-pub struct Ranked<'a> {
+pub struct Ranked {
     /// Its figures.
-    pub assessment: Assessment<'a>,
+    pub assessment: Arc<Assessment>,
     /// Points at the medians.
     pub score: Score,
     /// Tightest limit and its margin, kg.
@@ -102,124 +109,158 @@ pub struct Ranked<'a> {
     pub beats_next: Option<f64>,
     /// Whether no other ranked hull is better on both axes.
     pub on_front: bool,
+    /// Said in red beside the place: what some of its plausible shapes do.
+    pub peril: Option<Peril>,
+}
+
+impl Ranked {
+    /// Its record.
+    #[must_use]
+    pub fn survey(&self) -> &Survey {
+        &self.assessment.setup.posterior.survey
+    }
 }
 
 /// A hull below the line.
 #[derive(Debug, Clone)]
-pub struct RuledOut<'a> {
+pub struct RuledOut {
     /// Its record.
-    pub survey: &'a Survey,
+    pub survey: Arc<Survey>,
     /// Its figures, where it could be floated.
-    pub assessment: Option<Assessment<'a>>,
+    pub assessment: Option<Arc<Assessment>>,
     /// Why, gravest first; never empty.
     pub reasons: Vec<Reason>,
 }
 
 /// The answer to a brief.
 #[derive(Debug, Clone)]
-pub struct Ranking<'a> {
+pub struct Ranking {
     /// The question.
-    pub brief: &'a Brief,
+    pub brief: Arc<Brief>,
+    /// The scales the points were given by.
+    pub scales: Scales,
     /// Best first.
-    pub ranked: Vec<Ranked<'a>>,
+    pub ranked: Vec<Ranked>,
     /// The rest, nearest miss first.
-    pub ruled_out: Vec<RuledOut<'a>>,
+    pub ruled_out: Vec<RuledOut>,
 }
 
-/// Ranks `hulls` for `brief` with `size` shapes each.
+/// A hull that is to be ranked: its record, and its figures under the floating
+/// part of the brief or why it has none.
+pub type Candidate = (Arc<Survey>, Result<Arc<Assessment>, CannotFloat>);
+
+/// Draws, floats and ranks `hulls` for `brief` with `size` shapes each, from
+/// nothing. A server remembers posteriors and assessments and calls [`judge`].
 #[must_use]
-pub fn rank<'a>(
-    brief: &'a Brief,
-    hulls: &'a [Survey],
+pub fn rank(
+    brief: &Arc<Brief>,
+    hulls: &[Arc<Survey>],
     size: usize,
-    scales: &Scales,
-) -> Ranking<'a> {
-    let assessed: Vec<(&Survey, Result<Assessment<'a>, CannotFloat>)> = hulls
+    guides: &Arc<Guides>,
+) -> Ranking {
+    let floating = Arc::new(brief.floating_part());
+    let candidates = hulls
         .par_iter()
-        .map(|survey| (survey, Assessment::of(survey, brief, size)))
+        .map(|survey| {
+            let assessed = Posterior::of(survey.clone(), guides.clone(), size)
+                .map(|p| Arc::new(Assessment::of(Arc::new(p), floating.clone())));
+            (survey.clone(), assessed)
+        })
         .collect();
-    let mut ranked = Vec::new();
-    let mut ruled_out = Vec::new();
-    for (survey, outcome) in assessed {
-        match outcome {
-            Err(CannotFloat::NotKnown(what)) => ruled_out.push(RuledOut {
+    judge(brief, candidates, guides)
+}
+
+/// Rules out, scores and orders hulls whose figures are known. Floats nothing
+/// anew but what a foundering hull needs to say by how much.
+#[must_use]
+pub fn judge(brief: &Arc<Brief>, candidates: Vec<Candidate>, guides: &Guides) -> Ranking {
+    let scales = Scales::of(guides);
+    let judged: Vec<Result<Ranked, RuledOut>> = candidates
+        .into_par_iter()
+        .map(|(survey, outcome)| match outcome {
+            Err(problem) => Err(RuledOut {
                 survey,
                 assessment: None,
-                reasons: vec![Reason::plain(Code::NotKnown, what)],
+                reasons: vec![Reason::plain(Code::CannotFloat, problem.to_string())],
             }),
-            Ok(assessment) => {
-                let reasons = rule_out::reasons(&assessment);
-                if reasons.is_empty() {
-                    ranked.push(entry(assessment, brief, scales));
-                } else {
-                    ruled_out.push(RuledOut {
-                        survey,
-                        assessment: Some(assessment),
-                        reasons,
-                    });
-                }
-            }
+            Ok(assessment) => one(survey, assessment, brief, &scales),
+        })
+        .collect();
+    let (mut ranked, mut ruled_out) = (Vec::new(), Vec::new());
+    for hull in judged {
+        match hull {
+            Ok(hull) => ranked.push(hull),
+            Err(hull) => ruled_out.push(hull),
         }
     }
     ranked.sort_by(|a, b| order(b, a));
     ruled_out.sort_by(|a, b| {
-        let key = |r: &RuledOut<'_>| (r.assessment.is_none(), r.reasons.len());
+        // Reasons stand gravest first: the mildest first reason is nearest.
+        let key = |r: &RuledOut| {
+            (
+                r.reasons.first().map(|r| std::cmp::Reverse(r.code)),
+                r.reasons.len(),
+            )
+        };
         key(a)
             .cmp(&key(b))
             .then_with(|| a.survey.key.cmp(&b.survey.key))
     });
-    firmness(&mut ranked, scales);
+    firmness(&mut ranked, brief, &scales);
     mark_front(&mut ranked);
     Ranking {
-        brief,
+        brief: brief.clone(),
+        scales,
         ranked,
         ruled_out,
     }
 }
 
-fn entry<'a>(assessment: Assessment<'a>, brief: &Brief, scales: &Scales) -> Ranked<'a> {
-    let score = score::score(
-        |q| assessment.median(q),
-        assessment.setup.survey,
-        brief,
-        scales,
-    );
-    Ranked {
-        score,
+fn one(
+    survey: Arc<Survey>,
+    assessment: Arc<Assessment>,
+    brief: &Brief,
+    scales: &Scales,
+) -> Result<Ranked, RuledOut> {
+    let peril = peril(&assessment);
+    let reasons = reasons(&assessment, brief, peril.as_ref());
+    if !reasons.is_empty() {
+        return Err(RuledOut {
+            survey,
+            assessment: Some(assessment),
+            reasons,
+        });
+    }
+    let red = assessment.setup.guides()[Guide::SaidInRed];
+    Ok(Ranked {
+        score: score(&assessment, brief, scales),
         binding: Binding::of(&assessment),
-        assessment,
         first_share: 0.0,
         beats_next: None,
         on_front: false,
-    }
+        peril: peril.filter(|p| p.share >= red),
+        assessment,
+    })
 }
 
 /// Better is greater: points, then raw margin, then raw support, then the key
 /// backwards so that equals stand in alphabetical order.
-fn order(a: &Ranked<'_>, b: &Ranked<'_>) -> std::cmp::Ordering {
-    let raw = |r: &Ranked<'_>, q| r.assessment.median(q).unwrap_or(f64::NEG_INFINITY);
+fn order(a: &Ranked, b: &Ranked) -> std::cmp::Ordering {
+    let raw = |r: &Ranked, q| r.assessment.median(q).unwrap_or(f64::NEG_INFINITY);
     a.score
         .total
         .total_cmp(&b.score.total)
         .then_with(|| raw(a, Quantity::BindingMargin).total_cmp(&raw(b, Quantity::BindingMargin)))
         .then_with(|| raw(a, Quantity::Gm).total_cmp(&raw(b, Quantity::Gm)))
-        .then_with(|| {
-            b.assessment
-                .setup
-                .survey
-                .key
-                .cmp(&a.assessment.setup.survey.key)
-        })
+        .then_with(|| b.survey().key.cmp(&a.survey().key))
 }
 
-fn firmness(ranked: &mut [Ranked<'_>], scales: &Scales) {
+fn firmness(ranked: &mut [Ranked], brief: &Brief, scales: &Scales) {
     let totals: Vec<Vec<f64>> = ranked
-        .iter()
+        .par_iter()
         .map(|r| {
-            let sample = &r.assessment.sample;
-            let points: Vec<f64> = sample
-                .iter()
-                .map(|values| score::score_values(values, &r.assessment.setup, scales).total)
+            let points: Vec<f64> = (0..r.assessment.sample.len())
+                .map(|shape| score_shape(&r.assessment, shape, brief, scales).total)
                 .collect();
             r.assessment.evenly().iter().map(|&i| points[i]).collect()
         })
@@ -247,7 +288,7 @@ fn firmness(ranked: &mut [Ranked<'_>], scales: &Scales) {
     }
 }
 
-fn mark_front(ranked: &mut [Ranked<'_>]) {
+fn mark_front(ranked: &mut [Ranked]) {
     let axes: Vec<(f64, f64)> = ranked
         .iter()
         .map(|r| (r.score.capacity, r.score.stability))

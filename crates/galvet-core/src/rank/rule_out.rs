@@ -1,24 +1,31 @@
 //! Why a hull is out of the question, and by how much.
 
-use crate::assess::Assessment;
-use crate::brief::Posture;
-use crate::evaluate::WaterLimit;
-use crate::hull::scupper::drains;
-use crate::hull::{Construction, Measure, Recess};
-use crate::quantity::Quantity;
-use crate::units::{Dimension, System};
+use super::peril::{self, Peril};
+use crate::base::{Dimension, Keyed, System, words};
+use crate::crew::Posture;
+use crate::figures::{Assessment, Quantity, Range, WaterLimit};
+use crate::guide::Guide;
+use crate::hull::{Construction, Measure, Recess, drains};
+use crate::plausible::Target;
+use crate::question::Brief;
 
-/// Standing support below which an angler who stands is told to stay seated.
-/// Guide band: handbook, chapter 2.
-pub const STAY_SEATED: f64 = 0.6;
-
-/// Kinds of reasons.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+words! {
+/// Kinds of reasons, gravest first.
 pub enum Code {
-    /// A dimension is missing: no body to float.
-    NotKnown,
+    /// No body to float: a dimension is missing, or sections make none.
+    CannotFloat,
+    /// No stable heel before water runs in.
+    Capsizes,
+    /// Unstable upright, lies at an angle.
+    Lolls,
+    /// Goes down by an end.
+    Founders,
+    /// Its rim lies under water at rest.
+    Swamps,
     /// The load is more than the hull floats.
     Sinks,
+    /// Hardly any lean is answered.
+    TooTender,
     /// Counted load above the rated capacity.
     OverLabel,
     /// Floor nearer the water than this water allows.
@@ -38,25 +45,6 @@ pub enum Code {
     /// Dearer than the budget.
     OverBudget,
 }
-
-impl Code {
-    /// The word used in JSON.
-    #[must_use]
-    pub const fn key(self) -> &'static str {
-        match self {
-            Self::NotKnown => "not-known",
-            Self::Sinks => "sinks",
-            Self::OverLabel => "over-label",
-            Self::TooWet => "too-wet",
-            Self::TooLow => "too-low",
-            Self::StaySeated => "stay-seated",
-            Self::DoesNotDrain => "does-not-drain",
-            Self::TooDeep => "too-deep",
-            Self::TooLong => "too-long",
-            Self::TooHeavy => "too-heavy",
-            Self::OverBudget => "over-budget",
-        }
-    }
 }
 
 /// A reason with its size.
@@ -64,14 +52,18 @@ impl Code {
 pub struct Reason {
     /// What kind.
     pub code: Code,
-    /// By how much, SI; 0 where there is no amount.
+    /// By how much, SI (angles in degrees); 0 where there is no amount.
     pub by: f64,
     /// What `by` measures.
     pub dimension: Dimension,
     /// A second amount in mass, kg, where shedding load would help.
     pub shed: Option<f64>,
+    /// Share of the plausible shapes it is so in, where it is not most of them.
+    pub share: Option<f64>,
+    /// What to measure to know.
+    pub measure: Option<Target>,
     /// What is missing or wrong, where there is no amount.
-    pub detail: &'static str,
+    pub detail: String,
 }
 
 impl Reason {
@@ -83,27 +75,30 @@ impl Reason {
             by,
             dimension,
             shed: None,
-            detail: "",
+            share: None,
+            measure: None,
+            detail: String::new(),
         }
     }
 
     /// A reason without an amount.
     #[must_use]
-    pub const fn plain(code: Code, detail: &'static str) -> Self {
+    pub fn plain(code: Code, detail: impl Into<String>) -> Self {
         Self {
-            code,
-            by: 0.0,
-            dimension: Dimension::Ratio,
-            shed: None,
-            detail,
+            detail: detail.into(),
+            ..Self::by(code, 0.0, Dimension::Ratio)
         }
     }
 
     /// Plain words in the reader's units, by how much first.
     #[must_use]
     pub fn text(&self, system: System) -> String {
+        if let Some(share) = self.share {
+            return may(self.code, share, self.measure);
+        }
         let decimals = match self.dimension {
             Dimension::Length | Dimension::Ratio => 2,
+            Dimension::ShortLength => 1,
             _ => 0,
         };
         // "0 mm too wet" would puzzle: show at least one unit of the last digit.
@@ -115,15 +110,24 @@ impl Reason {
             )
         });
         match self.code {
-            Code::NotKnown => format!("cannot be floated: the {} is not known", self.detail),
-            Code::Sinks => format!("sinks: {by} more than the hull floats"),
+            Code::CannotFloat => format!("cannot be floated: {}", self.detail),
+            Code::Capsizes => format!("capsizes: GM is {by} short of staying upright"),
+            Code::Lolls => format!("lolls: does not stay upright, lies over at {by}"),
+            Code::Founders if self.by > 0.0 => {
+                format!("founders: an end goes under, {by} too much aboard")
+            }
+            Code::Founders => "founders: an end goes under".to_owned(),
+            Code::Swamps => format!("swamps: its rim lies {by} under the water at rest"),
+            Code::Sinks => format!("sinks: {by} more than the whole hull floats"),
+            Code::TooTender => format!(
+                "too tender to use: a brief lean of {} tips it",
+                system.text(self.dimension, self.by, 1)
+            ),
             Code::OverLabel => format!("over the label: needs {by} less"),
             Code::TooWet => format!("{by} too wet at the floor{shed}"),
             Code::TooLow => format!("gunwale {by} too near the water{shed}"),
-            Code::StaySeated => {
-                format!("stay seated: standing support {by} short of {STAY_SEATED}")
-            }
-            Code::DoesNotDrain => self.detail.to_owned(),
+            Code::StaySeated => format!("stay seated: standing support {by} short"),
+            Code::DoesNotDrain => self.detail.clone(),
             Code::TooDeep => format!("{by} too deep for this water, and the drive does not lift"),
             Code::TooLong => format!("{by} too long for the store"),
             Code::TooHeavy => format!("{by} too heavy to lift"),
@@ -133,24 +137,62 @@ impl Reason {
 
     fn least(&self) -> f64 {
         match self.dimension {
-            Dimension::FineLength => 0.001,
-            Dimension::Mass | Dimension::Money => 1.0,
+            Dimension::FineLength | Dimension::ShortLength => 0.001,
+            Dimension::Mass | Dimension::Money | Dimension::Angle => 1.0,
             Dimension::Ratio | Dimension::Length => 0.01,
             _ => 0.0,
         }
     }
 }
 
+/// "may capsize: in 34 % of her plausible shapes; measure … to know".
+#[must_use]
+pub fn may(code: Code, share: f64, measure: Option<Target>) -> String {
+    let what = match code {
+        Code::Capsizes => "capsize",
+        Code::Lolls => "loll, lying over instead of upright",
+        Code::Founders => "founder, an end going under",
+        Code::Swamps => "swamp, the rim under water",
+        _ => "sink",
+    };
+    // Never "in 0 %" of a danger.
+    let percent = (share * 100.0).ceil().max(1.0);
+    let know = measure.map_or(String::new(), |t| {
+        format!("; measure {} to know", t.label())
+    });
+    format!("may {what}: in {percent:.0}\u{a0}% of her plausible shapes{know}")
+}
+
 /// Everything that rules a hull out, gravest first.
 #[must_use]
-pub fn reasons(assessment: &Assessment<'_>) -> Vec<Reason> {
-    let mut found = afloat(assessment);
-    found.extend(suitable(assessment));
-    found.extend(must_haves(assessment));
+pub fn reasons(assessment: &Assessment, brief: &Brief, peril: Option<&Peril>) -> Vec<Reason> {
+    let mut found: Vec<Reason> = peril
+        .and_then(|p| peril::reason(assessment, p))
+        .into_iter()
+        .collect();
+    if found.is_empty() {
+        found.extend(tender(assessment));
+    }
+    found.extend(laden(assessment));
+    found.extend(suitable(assessment, brief));
+    found.extend(must_haves(assessment, brief));
+    found.sort_by_key(|r| r.code);
     found
 }
 
-fn afloat(assessment: &Assessment<'_>) -> Vec<Reason> {
+/// A hull that answers hardly any lean: shapes that answer none count as none.
+fn tender(assessment: &Assessment) -> Option<Reason> {
+    let weights = &assessment.setup.posterior.weights;
+    let rooms = assessment
+        .sample
+        .iter()
+        .map(|v| v.get(Quantity::LeanRoom).unwrap_or(0.0));
+    let room = Range::of(rooms.zip(weights.iter().copied()))?.p50;
+    let least = assessment.setup.guides()[Guide::TooTender];
+    (room < least).then(|| Reason::by(Code::TooTender, room, Dimension::ShortLength))
+}
+
+fn laden(assessment: &Assessment) -> Vec<Reason> {
     let mut found = Vec::new();
     let setup = &assessment.setup;
     let median = |q| assessment.median(q);
@@ -164,10 +206,10 @@ fn afloat(assessment: &Assessment<'_>) -> Vec<Reason> {
     {
         let want = setup.least_clearance();
         let (code, have) = match setup.limit {
-            WaterLimit::Floor => (Code::TooWet, median(Quantity::FloorAboveWater)),
-            WaterLimit::Gunwale => (Code::TooLow, median(Quantity::Freeboard)),
+            WaterLimit::Floor | WaterLimit::Deck => (Code::TooWet, Quantity::FloorAboveWater),
+            WaterLimit::Gunwale => (Code::TooLow, Quantity::Freeboard),
         };
-        let short = have.map_or(0.0, |have| want - have).max(0.0);
+        let short = median(have).map_or(0.0, |have| want - have).max(0.0);
         let mut reason = Reason::by(code, short, Dimension::FineLength);
         reason.shed = Some(-margin);
         found.push(reason);
@@ -175,27 +217,29 @@ fn afloat(assessment: &Assessment<'_>) -> Vec<Reason> {
     found
 }
 
-fn suitable(assessment: &Assessment<'_>) -> Vec<Reason> {
+fn suitable(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let mut found = Vec::new();
     let setup = &assessment.setup;
-    let (survey, brief) = (setup.survey, setup.brief);
+    let stay_seated = setup.guides()[Guide::StaySeated];
     if brief.posture == Posture::Stands
         && let Some(support) = assessment.median(Quantity::StandingSupport)
-        && support < STAY_SEATED
+        && support < stay_seated
     {
-        let short = STAY_SEATED - support;
+        let short = stay_seated - support;
         found.push(Reason::by(Code::StaySeated, short, Dimension::Ratio));
     }
     if brief.water.must_drain {
-        found.extend(undrained(assessment));
+        found.extend(undrained(assessment, brief));
     }
-    let draft = assessment.median(Quantity::Draft).unwrap_or(0.0);
-    let deepest = if survey.drive_lifts {
-        draft
+    let drive = if setup.posterior.survey.drive_lifts {
+        None
     } else {
-        assessment.median(Quantity::DraftWithDrive).unwrap_or(draft)
+        assessment.median(Quantity::DraftWithDrive)
     };
-    if deepest > brief.water.least_depth {
+    // A hull that finds no rest has no draft; that is said already.
+    if let Some(deepest) = drive.or(assessment.median(Quantity::Deepest))
+        && deepest > brief.water.least_depth
+    {
         let by = deepest - brief.water.least_depth;
         found.push(Reason::by(Code::TooDeep, by, Dimension::FineLength));
     }
@@ -203,11 +247,10 @@ fn suitable(assessment: &Assessment<'_>) -> Vec<Reason> {
 }
 
 /// Why water in the cockpit would stay there, where it would.
-fn undrained(assessment: &Assessment<'_>) -> Option<Reason> {
+fn undrained(assessment: &Assessment, brief: &Brief) -> Option<Reason> {
     let setup = &assessment.setup;
-    let scuppers = setup.brief.scuppers;
-    let above = assessment.median(Quantity::FloorAboveWater).unwrap_or(0.0);
-    let detail = match setup.survey.construction {
+    let scuppers = brief.scuppers;
+    let detail = match setup.posterior.survey.construction {
         Construction::Board => return None,
         Construction::SitInside => "no scuppers: a swamped cockpit cannot drain on this water",
         Construction::SitOnTop if scuppers.holds_water() => {
@@ -215,30 +258,40 @@ fn undrained(assessment: &Assessment<'_>) -> Option<Reason> {
         }
         // With open scuppers a floor under water is said to be too wet already.
         Construction::SitOnTop if setup.limit == WaterLimit::Floor => return None,
-        Construction::SitOnTop if drains(&scuppers.fitted(), Recess::Cockpit, above) => {
-            return None;
-        }
         Construction::SitOnTop => {
+            let above = assessment.median(Quantity::FloorAboveWater)?;
+            if drains(&scuppers.fitted(), Recess::Cockpit, above) {
+                return None;
+            }
             "valves cannot drain it: the floor lies under the water at this load"
         }
     };
     Some(Reason::plain(Code::DoesNotDrain, detail))
 }
 
-fn must_haves(assessment: &Assessment<'_>) -> Vec<Reason> {
-    let survey = assessment.setup.survey;
-    let must = assessment.setup.brief.must;
-    let lift = survey
+/// What a limit is held against, where it is known.
+fn limited(
+    assessment: &Assessment,
+    brief: &Brief,
+) -> [(Code, Option<f64>, Option<f64>, Dimension); 3] {
+    let survey = &assessment.setup.posterior.survey;
+    let must = brief.must;
+    let stripped = survey
         .value(Measure::BareWeight)
         .or(survey.value(Measure::FittedWeight));
     [
         (
             Code::TooLong,
-            survey.value(Measure::Length),
+            Some(assessment.setup.posterior.form.length()),
             must.longest,
             Dimension::Length,
         ),
-        (Code::TooHeavy, lift, must.heaviest_lift, Dimension::Mass),
+        (
+            Code::TooHeavy,
+            stripped,
+            must.heaviest_lift,
+            Dimension::Mass,
+        ),
         (
             Code::OverBudget,
             survey.value(Measure::Price),
@@ -246,10 +299,30 @@ fn must_haves(assessment: &Assessment<'_>) -> Vec<Reason> {
             Dimension::Money,
         ),
     ]
-    .into_iter()
-    .filter_map(|(code, have, most, dimension)| {
-        let over = have? - most?;
-        (over > 0.0).then(|| Reason::by(code, over, dimension))
-    })
-    .collect()
+}
+
+fn must_haves(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
+    limited(assessment, brief)
+        .into_iter()
+        .filter_map(|(code, have, most, dimension)| {
+            let over = have? - most?;
+            (over > 0.0).then(|| Reason::by(code, over, dimension))
+        })
+        .collect()
+}
+
+/// Limits asked for that the record does not let anybody check.
+#[must_use]
+pub fn unchecked(assessment: &Assessment, brief: &Brief) -> Vec<String> {
+    limited(assessment, brief)
+        .into_iter()
+        .filter(|(_, have, most, _)| have.is_none() && most.is_some())
+        .map(|(code, ..)| {
+            let what = match code {
+                Code::OverBudget => "no price is known: it may be over the budget",
+                _ => "no weight is known: it may be too heavy to lift",
+            };
+            what.to_owned()
+        })
+        .collect()
 }

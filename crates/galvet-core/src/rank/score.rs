@@ -1,9 +1,11 @@
-//! Points on the two axes.
+//! Points on the two axes, under the schools.
 
-use crate::brief::Brief;
-use crate::evaluate::Setup;
-use crate::hull::Survey;
-use crate::quantity::{Quantity, Values};
+use crate::base::words;
+use crate::crew::Posture;
+use crate::figures::{Assessment, Quantity, Range};
+use crate::guide::{Guide, Guides};
+use crate::hull::{Measure, Survey};
+use crate::question::{Brief, CapacitySchool, StabilitySchool};
 
 /// A straight scale from no points to a hundred, held at both ends.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -22,15 +24,14 @@ impl Scale {
     }
 }
 
-/// The published scales. Guide values: handbook, chapter 4; the reserve's and
-/// the stiffness's are our own, from the reach of the demo fleet.
+/// The published scales, from the guide values.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Scales {
-    /// Binding margin as a share of the counted load.
+    /// Margin as a share of the counted load.
     pub margin: Scale,
     /// Standing support κ.
     pub support: Scale,
-    /// Lean room, m.
+    /// Lean room in a brief lean, m.
     pub lean: Scale,
     /// Reserve, J.
     pub reserve: Scale,
@@ -38,35 +39,26 @@ pub struct Scales {
     pub stiffness: Scale,
 }
 
-impl Default for Scales {
-    fn default() -> Self {
+impl Scales {
+    /// The scales of a set of guide values.
+    #[must_use]
+    pub fn of(guides: &Guides) -> Self {
+        let scale = |nothing: f64, hundred: Guide| Scale {
+            nothing,
+            hundred: guides[hundred],
+        };
         Self {
-            margin: Scale {
-                nothing: 0.0,
-                hundred: 0.5,
-            },
-            support: Scale {
-                nothing: 0.6,
-                hundred: 1.3,
-            },
-            lean: Scale {
-                nothing: 0.04,
-                hundred: 0.20,
-            },
-            reserve: Scale {
-                nothing: 0.0,
-                hundred: 80.0,
-            },
-            stiffness: Scale {
-                nothing: 1.0,
-                hundred: 14.0,
-            },
+            margin: scale(0.0, Guide::MarginFull),
+            support: scale(guides[Guide::SupportNothing], Guide::SupportFull),
+            lean: scale(guides[Guide::LeanNothing], Guide::LeanFull),
+            reserve: scale(0.0, Guide::ReserveFull),
+            stiffness: scale(guides[Guide::StiffnessNothing], Guide::StiffnessFull),
         }
     }
 }
 
 /// Points of one hull, or of one of its shapes.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Score {
     /// Points for the margin in hand.
     pub capacity: f64,
@@ -74,39 +66,213 @@ pub struct Score {
     pub stability: f64,
     /// Weighted sum, which ranks.
     pub total: f64,
+    /// What was needed for the points and is not known: it earned none.
+    pub missing: Vec<Missing>,
 }
 
-/// Points from figures, under the brief's schools. A figure that is not known
-/// earns nothing.
-#[must_use]
-pub fn score(
-    values: impl Fn(Quantity) -> Option<f64>,
-    survey: &Survey,
-    brief: &Brief,
-    scales: &Scales,
-) -> Score {
-    let load = values(Quantity::Counted).unwrap_or(0.0).max(1.0);
-    let margin = values(brief.capacity_school.margin()).unwrap_or(0.0);
-    let capacity = scales.margin.points(margin / load);
-    let stability = brief.stability_school.points(
-        &values,
-        survey,
-        brief.posture,
-        brief.water.reserve_share,
-        scales,
-    );
-    let weight = brief.capacity_weight;
-    Score {
-        capacity,
-        stability,
-        total: weight * capacity + (1.0 - weight) * stability,
+/// Something the points would have needed.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Missing {
+    /// A figure.
+    Figure(Quantity),
+    /// A measure of the record.
+    Measure(Measure),
+}
+
+impl Missing {
+    /// Its name in sentences.
+    #[must_use]
+    pub const fn label(self) -> &'static str {
+        match self {
+            Self::Figure(q) => q.row().label,
+            Self::Measure(m) => m.row().label,
+        }
     }
 }
 
-/// Points of one shape of an assessment's sample.
+words! {
+/// Axis of the points.
+pub enum Axis {
+    /// What it carries.
+    Capacity,
+    /// How steady it is.
+    Stability,
+}
+}
+
+/// A figure as the points need it: its value, and the share of plausible shapes
+/// for which it counts.
+type Figure = Option<(f64, f64)>;
+
+/// Who is scored under which question.
+struct Judge<'a, F: Fn(Quantity) -> Figure> {
+    figure: F,
+    survey: &'a Survey,
+    brief: &'a Brief,
+    scales: &'a Scales,
+    missing: Vec<Missing>,
+}
+
+impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
+    /// Points of a figure; a figure that holds in part of the shapes counts by
+    /// its share, one not known earns nothing and is noted.
+    fn points(&mut self, quantity: Quantity, scale: Scale) -> f64 {
+        match (self.figure)(quantity) {
+            Some((value, share)) => share * scale.points(value),
+            None => {
+                self.missing.push(Missing::Figure(quantity));
+                0.0
+            }
+        }
+    }
+
+    fn capacity(&mut self) -> f64 {
+        let load = (self.figure)(Quantity::Counted).map_or(1.0, |f| f.0.max(1.0));
+        let Scale { nothing, hundred } = self.scales.margin;
+        let scale = Scale {
+            nothing: nothing * load,
+            hundred: hundred * load,
+        };
+        self.points(margin(self.brief.capacity_school), scale)
+    }
+
+    fn stability(&mut self) -> f64 {
+        let scales = *self.scales;
+        let share = self.brief.water.reserve_share;
+        let seated = |judge: &mut Self| {
+            let lean = judge.points(Quantity::LeanRoom, scales.lean);
+            let reserve = judge.points(Quantity::Reserve, scales.reserve);
+            (1.0 - share) * lean + share * reserve
+        };
+        let standing = |judge: &mut Self| judge.points(Quantity::StandingSupport, scales.support);
+        match self.brief.stability_school {
+            StabilitySchool::TapeMeasure => self.tape_measure(),
+            StabilitySchool::SeatedFeel => self.points(Quantity::Stiffness, scales.stiffness),
+            StabilitySchool::StandingSupport => standing(self),
+            StabilitySchool::RoughWater => self.points(Quantity::Reserve, scales.reserve),
+            StabilitySchool::ByPosture => match self.brief.posture {
+                Posture::Stands => standing(self),
+                Posture::Sits => seated(self),
+                Posture::SitsAndStands => standing(self).min(seated(self)),
+            },
+        }
+    }
+
+    fn tape_measure(&mut self) -> f64 {
+        let (points, missing) = tape_measure(self.survey);
+        self.missing
+            .extend(missing.into_iter().map(Missing::Measure));
+        // A rule of thumb knows nothing of capsizing; the ranking does.
+        let stays = (self.figure)(Quantity::LeanRoom).map_or(0.0, |f| f.1);
+        stays * points
+    }
+
+    fn score(mut self) -> Score {
+        let (capacity, stability) = (self.capacity(), self.stability());
+        let weight = self.brief.capacity_weight;
+        Score {
+            capacity,
+            stability,
+            total: weight * capacity + (1.0 - weight) * stability,
+            missing: self.missing,
+        }
+    }
+}
+
+/// The margin a school goes by.
 #[must_use]
-pub fn score_values(values: &Values, setup: &Setup<'_>, scales: &Scales) -> Score {
-    score(|q| values.get(q), setup.survey, setup.brief, scales)
+pub const fn margin(school: CapacitySchool) -> Quantity {
+    match school {
+        CapacitySchool::Tightest => Quantity::BindingMargin,
+        CapacitySchool::Label => Quantity::LabelMargin,
+        CapacitySchool::WorkingShare => Quantity::WorkingMargin,
+        CapacitySchool::Waterline => Quantity::WaterlineMargin,
+    }
+}
+
+/// The figure that speaks for a school in a sentence.
+#[must_use]
+pub const fn headline(school: StabilitySchool, posture: Posture) -> Quantity {
+    match (school, posture) {
+        (StabilitySchool::ByPosture, Posture::Stands | Posture::SitsAndStands)
+        | (StabilitySchool::StandingSupport, _) => Quantity::StandingSupport,
+        (StabilitySchool::ByPosture, Posture::Sits) => Quantity::LeanRoom,
+        (StabilitySchool::SeatedFeel | StabilitySchool::TapeMeasure, _) => Quantity::Stiffness,
+        (StabilitySchool::RoughWater, _) => Quantity::Reserve,
+    }
+}
+
+/// Ranges of the tape-measure school, m, m, kg: the demo fleet's. Guide values.
+const TAPE_LENGTH: (f64, f64) = (2.7, 4.6);
+const TAPE_BEAM: (f64, f64) = (0.65, 0.95);
+const TAPE_WEIGHT: (f64, f64) = (20.0, 65.0);
+
+/// Points of the tape-measure school, 0-100: "longer, wider, heavier is
+/// steadier", and the measures it misses.
+///
+/// `100 · (½ beam + ¼ length + ¼ weight)`, each as its share of the usual range.
+/// It ignores the section at the waterline (beam there counts to the third
+/// power), the height of seat and load, flooding, and the angler.
+#[must_use]
+pub fn tape_measure(survey: &Survey) -> (f64, Vec<Measure>) {
+    let mut missing = Vec::new();
+    let mut share = |measures: &[Measure], (lo, hi): (f64, f64)| {
+        let known = measures.iter().filter_map(|&m| survey.value(m));
+        match known.reduce(f64::max) {
+            Some(v) => ((v - lo) / (hi - lo)).clamp(0.0, 1.0),
+            None => {
+                missing.extend(measures.first());
+                0.0
+            }
+        }
+    };
+    let beam = share(&[Measure::Beam], TAPE_BEAM);
+    let length = share(&[Measure::Length], TAPE_LENGTH);
+    let weight = share(&[Measure::FittedWeight, Measure::BareWeight], TAPE_WEIGHT);
+    (
+        100.0 * (0.5 * beam + 0.25 * length + 0.25 * weight),
+        missing,
+    )
+}
+
+/// Points of a hull at its medians.
+#[must_use]
+pub fn score(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Score {
+    let up = assessment.share(crate::float::Fate::is_rest);
+    let figure = |q| {
+        assessment
+            .range(q)
+            .map(|Range { p50, share, .. }| (p50, share.min(up)))
+    };
+    judge(figure, assessment, brief, scales)
+}
+
+/// Points of one shape of an assessment's sample: none where it does not rest.
+#[must_use]
+pub fn score_shape(assessment: &Assessment, shape: usize, brief: &Brief, scales: &Scales) -> Score {
+    let up = if assessment.fates[shape].is_rest() {
+        1.0
+    } else {
+        0.0
+    };
+    let figure = |q| assessment.sample[shape].get(q).map(|v| (v, up));
+    judge(figure, assessment, brief, scales)
+}
+
+fn judge(
+    figure: impl Fn(Quantity) -> Figure,
+    assessment: &Assessment,
+    brief: &Brief,
+    scales: &Scales,
+) -> Score {
+    Judge {
+        figure,
+        survey: &assessment.setup.posterior.survey,
+        brief,
+        scales,
+        missing: Vec::new(),
+    }
+    .score()
 }
 
 #[cfg(test)]
@@ -115,10 +281,16 @@ mod tests {
 
     #[test]
     fn scales_are_straight_and_held_at_the_ends() {
-        let support = Scales::default().support;
+        let scales = Scales::of(&Guides::default());
+        let support = scales.support;
         assert_eq!(support.points(0.6), 0.0);
         assert!((support.points(0.95) - 50.0).abs() < 1e-9);
         assert_eq!(support.points(2.0), 100.0);
         assert_eq!(support.points(-1.0), 0.0);
+        // Lean room in a brief lean: 2 cm earns nothing, 16 cm a hundred.
+        assert_eq!(scales.lean.points(0.02), 0.0);
+        assert!((scales.lean.points(0.09) - 50.0).abs() < 1e-9);
+        assert_eq!(scales.lean.points(0.16), 100.0);
+        assert!((scales.margin.points(0.25) - 50.0).abs() < 1e-9);
     }
 }

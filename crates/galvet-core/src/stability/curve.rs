@@ -63,8 +63,14 @@ impl<const K: usize> Curve<K> {
     /// it is above it. `None` when it never does.
     #[must_use]
     pub fn falls_through_zero(&self) -> Option<f64> {
-        let mut last: Option<(f64, f64)> = None;
-        for angle in self.fine_angles() {
+        self.falls_through_zero_after(self.angle[0])
+    }
+
+    /// As [`Curve::falls_through_zero`], looking only beyond `from`.
+    #[must_use]
+    pub fn falls_through_zero_after(&self, from: f64) -> Option<f64> {
+        let mut last: Option<(f64, f64)> = Some((from, self.at(from)));
+        for angle in self.fine_angles().filter(|&a| a > from) {
             let value = self.at(angle);
             if let Some((a, v)) = last
                 && v > 0.0
@@ -77,39 +83,55 @@ impl<const K: usize> Curve<K> {
         None
     }
 
-    /// First angle at which the curve rises through zero, or stands above it
-    /// at the start. `None` when it never does.
+    /// First angle at which the curve rises through zero after lying below it.
+    /// `None` when it never does.
     #[must_use]
     pub fn rises_through_zero(&self) -> Option<f64> {
-        if self.value[0] >= 0.0 {
-            return Some(self.angle[0]);
-        }
-        let mut last = (self.angle[0], self.value[0]);
+        let mut last: Option<(f64, f64)> = None;
         for angle in self.fine_angles() {
             let value = self.at(angle);
-            if value >= 0.0 {
-                return Some(last.0 + (angle - last.0) * -last.1 / (value - last.1));
+            if let Some((a, v)) = last
+                && v < 0.0
+                && value >= 0.0
+            {
+                return Some(a + (angle - a) * -v / (value - v));
             }
-            last = (angle, value);
+            last = Some((angle, value));
         }
         None
     }
 
-    /// Largest value of `f(angle, value)` up to `limit`, and its angle.
+    /// Largest value of `f(angle, value)` up to `limit`, and its angle: the best
+    /// of the fine angles, then a golden-section search beside it.
     #[must_use]
     pub fn largest(&self, limit: f64, f: impl Fn(f64, f64) -> f64) -> (f64, f64) {
-        let mut best = (self.angle[0], f(self.angle[0], self.value[0]));
-        let mut look = |angle: f64| {
-            let value = f(angle, self.at(angle));
-            if value > best.1 {
-                best = (angle, value);
+        const HALVINGS: u32 = 24;
+        const GOLDEN: f64 = 0.618_033_988_749_894_9;
+        let limit = limit.clamp(self.angle[0], self.angle[K - 1]);
+        let look = |angle: f64| (angle, f(angle, self.at(angle)));
+        let (mut below, mut best, mut above) = (self.angle[0], look(self.angle[0]), limit);
+        let mut last = self.angle[0];
+        let inside = self.fine_angles().filter(|&a| a < limit);
+        for angle in inside.chain([limit]) {
+            let here = look(angle);
+            if here.1 > best.1 {
+                (below, best, above) = (last, here, limit);
+            } else if above == limit && last == best.0 {
+                above = angle;
             }
-        };
-        self.fine_angles()
-            .filter(|&a| a < limit)
-            .for_each(&mut look);
-        look(limit.clamp(self.angle[0], self.angle[K - 1]));
-        best
+            last = angle;
+        }
+        let (mut a, mut b) = (below, above);
+        for _ in 0..HALVINGS {
+            let (c, d) = (b - GOLDEN * (b - a), a + GOLDEN * (b - a));
+            if look(c).1 >= look(d).1 {
+                b = d;
+            } else {
+                a = c;
+            }
+        }
+        let refined = look(0.5 * (a + b));
+        if refined.1 > best.1 { refined } else { best }
     }
 
     /// `∫ value dangle` from the first knot to `limit` (Simpson between the
@@ -150,7 +172,7 @@ mod tests {
         assert_relative_eq!(c.area(1.5), 1.0 - 1.5_f64.cos(), epsilon = 1e-3);
         let (angle, value) = c.largest(3.0, |_, v| v);
         assert_relative_eq!(value, 1.0, epsilon = 2e-3);
-        assert_relative_eq!(angle, 1.57, epsilon = 0.06);
+        assert_relative_eq!(angle, std::f64::consts::FRAC_PI_2, epsilon = 0.02);
     }
 
     #[test]
@@ -161,7 +183,8 @@ mod tests {
             std::f64::consts::PI,
             epsilon = 2e-2
         );
-        assert_eq!(c.rises_through_zero(), Some(0.0));
+        // It starts at zero and goes up: it has never lain below.
+        assert_eq!(c.rises_through_zero(), None);
         let shifted = Curve::through(c.angle, c.value.map(|v| v - 0.5), 1.0);
         assert_relative_eq!(
             shifted.rises_through_zero().unwrap(),

@@ -1,8 +1,9 @@
 //! Stability: righting arms, and the figures read off them.
 
-pub mod curve;
-pub mod figures;
-pub mod righting;
+mod curve;
+mod figures;
+mod righting;
 
 pub use curve::Curve;
-pub use righting::{Arm, Flooding, HEELS_DEG, righting};
+pub use figures::{Leaning, OnTheFeet, fate, first_under, reserve, roll_period};
+pub use righting::{Arm, HEELS_DEG, KNOTS, Path, Walk, righting};

@@ -1,22 +1,17 @@
-//! Righting arms at heel, with free trim, and with the water coming in.
+//! Righting arms at heel, with free trim, on one outline.
 
-use crate::float::{Accuracy, Attitude, Settled, Start, Weight, clearance, settle};
-use crate::hull::{Body, Flooded};
-use crate::lanes::Lanes;
+use super::curve::Curve;
+use crate::base::Lanes;
+use crate::body::{Body, Outline};
+use crate::float::{Accuracy, Attitude, Settled, Start, Weight, arm, clearance, settle};
 
 /// Heel angles of a ranking's righting curve, degrees; the first is upright.
 pub const HEELS_DEG: [f64; 9] = [0.0, 5.0, 10.0, 15.0, 20.0, 30.0, 40.0, 60.0, 90.0];
+/// Number of angles on a ranking's curve.
+pub const KNOTS: usize = HEELS_DEG.len();
 
-/// How water gets in, and what stands open to it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub struct Flooding {
-    /// Recesses that stand open from below at every angle.
-    pub open: Flooded,
-    /// Whether a gunwale going under fills the recesses that are still dry.
-    pub over_the_rim: bool,
-}
-
-/// One place on a righting curve.
+/// One place on a righting curve. Lanes that find no trim at this heel have no
+/// numbers here.
 #[derive(Debug, Clone)]
 pub struct Arm<const N: usize> {
     /// Heel, rad.
@@ -25,97 +20,130 @@ pub struct Arm<const N: usize> {
     pub gz: Lanes<N>,
     /// How it lies.
     pub attitude: Attitude<N>,
-    /// Least height of the cockpit floor's edge over the water, m (infinite
-    /// where there is no floor).
+    /// Least height of the floor's edge over the water, m (infinite where
+    /// there is no floor).
     pub floor: Lanes<N>,
-    /// Least height of the gunwale over the water, m, before any flooding.
+    /// Least height of any recess floor's edge over the water, m: while it is
+    /// positive no recess holds outside water.
+    pub sill: Lanes<N>,
+    /// Least height of the gunwale over the water, m.
     pub gunwale: Lanes<N>,
-    /// Least height of the rim of the recesses over the water, m, before any
-    /// flooding; infinite where nothing fills over it.
+    /// Least height of the recesses' rim over the water, m; infinite where
+    /// nothing fills over it.
     pub rim: Lanes<N>,
-    /// 1 in lanes whose recess has filled over the rim.
-    pub swamped: Lanes<N>,
 }
 
-/// Righting arm of a settled body: `eta_B - eta_G`, the horizontal distance by
-/// which the buoyancy lies to the low side of the weight. Exact with trim,
-/// since the transverse horizontal of the heeled section is horizontal.
-#[must_use]
-pub fn arm<const N: usize>(settled: &Settled<N>, weight: &Weight<N>) -> Lanes<N> {
-    let (sin, cos) = settled.attitude.heel.sin_cos();
-    let eta_g = weight.y * cos + weight.z * sin;
-    let volume = settled.immersion.volume.max(Lanes::splat(1e-9));
-    settled.immersion.eta_moment / volume - eta_g
+impl<const N: usize> Arm<N> {
+    /// Reads the arm and the watched lines off a settled body.
+    #[must_use]
+    pub fn of(body: &Body<N>, weight: &Weight<N>, settled: &Settled<N>) -> Self {
+        let (at, middle) = (&settled.attitude, body.middle());
+        Self {
+            heel: at.heel,
+            gz: arm(at, &settled.immersion, weight),
+            attitude: *at,
+            floor: clearance(&body.floor, middle, at),
+            sill: clearance(&body.sill, middle, at),
+            gunwale: clearance(&body.gunwale, middle, at),
+            rim: clearance(&body.rim, middle, at),
+        }
+    }
 }
 
-/// Righting arms of `body` under `weight` at each of `heels` (rad, rising from
-/// 0), starting from the upright equilibrium `upright`.
+/// Righting arms under one weight in one water, walked heel by heel: each
+/// attitude is guessed from the last two.
+pub struct Walk<'a, const N: usize> {
+    body: &'a Body<N>,
+    outline: &'a Outline<N>,
+    weight: &'a Weight<N>,
+    density: f64,
+    accuracy: Accuracy,
+    before: (f64, Start<N>),
+    last: (f64, Start<N>),
+}
+
+impl<'a, const N: usize> Walk<'a, N> {
+    /// Begins at `upright`, the equilibrium on `outline` at no heel.
+    #[must_use]
+    pub fn new(
+        body: &'a Body<N>,
+        outline: &'a Outline<N>,
+        weight: &'a Weight<N>,
+        density: f64,
+        upright: &Settled<N>,
+        accuracy: Accuracy,
+    ) -> Self {
+        let start = (0.0, upright.as_start());
+        Self {
+            body,
+            outline,
+            weight,
+            density,
+            accuracy,
+            before: start,
+            last: start,
+        }
+    }
+
+    /// The arm at `heel` rad, not less than the heel before it.
+    pub fn step(&mut self, heel: f64) -> Arm<N> {
+        let guess = extrapolate(self.before, self.last, heel);
+        let settled = settle(
+            self.body,
+            self.outline,
+            self.weight,
+            self.density,
+            heel,
+            guess,
+            self.accuracy,
+        );
+        self.note(heel, &settled);
+        Arm::of(self.body, self.weight, &settled)
+    }
+
+    /// Takes over an attitude found elsewhere.
+    pub fn note(&mut self, heel: f64, settled: &Settled<N>) {
+        self.before = self.last;
+        self.last = (heel, settled.as_start());
+    }
+
+    /// Takes over an arm found on an outline that floats the same here.
+    pub fn follow(&mut self, arm: &Arm<N>) {
+        self.before = self.last;
+        let lost = (arm.attitude.draft * 0.0).map(|v| if v == 0.0 { 0.0 } else { 1.0 });
+        let here = |v: Lanes<N>, level: Lanes<N>| (-lost).where_negative(level, v);
+        let start = Start {
+            draft: here(arm.attitude.draft, Start::LEVEL.draft),
+            slope: here(arm.attitude.slope, Start::LEVEL.slope),
+            foundered: lost,
+        };
+        self.last = (arm.heel, start);
+    }
+}
+
+/// Righting arms of `body` floating on `outline` under `weight` at each of
+/// `heels` (rad, rising from 0), from the upright equilibrium `upright`.
 #[must_use]
 pub fn righting<const N: usize>(
     body: &Body<N>,
+    outline: &Outline<N>,
     weight: &Weight<N>,
     density: f64,
-    flooding: Flooding,
     upright: &Settled<N>,
     heels: &[f64],
     accuracy: Accuracy,
 ) -> Vec<Arm<N>> {
-    let dry = body.outline(flooding.open);
-    let mut arms: Vec<Arm<N>> = Vec::with_capacity(heels.len());
-    // Attitudes of the last two angles, to guess the next from.
-    let mut last = (0.0, upright.as_start());
-    let mut before = last;
-    for &heel in heels {
-        let guess = extrapolate(before, last, heel);
-        let intact = if heel == 0.0 {
-            upright.clone()
-        } else {
-            settle(body, &dry, weight, density, heel, guess, accuracy)
-        };
-        before = last;
-        last = (heel, intact.as_start());
-        let middle = body.middle();
-        let gunwale = clearance(&body.gunwale, middle, &intact.attitude);
-        let mut out = Arm {
-            heel,
-            gz: arm(&intact, weight),
-            attitude: intact.attitude,
-            floor: clearance(&body.floor, middle, &intact.attitude),
-            gunwale,
-            rim: Lanes::splat(f64::INFINITY),
-            swamped: Lanes::ZERO,
-        };
-        if flooding.over_the_rim && body.has_recess() {
-            let earlier = arms.last().map_or(Lanes::ZERO, |a| a.swamped);
-            let rim = clearance(&body.rim, middle, &intact.attitude);
-            out.rim = rim;
-            let swamped = rim.is_negative().max(earlier);
-            if swamped.max_lane() > 0.0 {
-                let from = intact.as_start();
-                swamp(body, weight, density, accuracy, swamped, from, &mut out);
+    let mut walk = Walk::new(body, outline, weight, density, upright, accuracy);
+    heels
+        .iter()
+        .map(|&heel| {
+            if heel == 0.0 {
+                Arm::of(body, weight, upright)
+            } else {
+                walk.step(heel)
             }
-        }
-        arms.push(out);
-    }
-    arms
-}
-
-/// Replaces the swamped lanes by the body with every recess full.
-fn swamp<const N: usize>(
-    body: &Body<N>,
-    weight: &Weight<N>,
-    density: f64,
-    accuracy: Accuracy,
-    swamped: Lanes<N>,
-    from: Start<N>,
-    out: &mut Arm<N>,
-) {
-    let full = settle(body, &body.solid, weight, density, out.heel, from, accuracy);
-    let pick = |full: Lanes<N>, dry: Lanes<N>| (-swamped).where_negative(full, dry);
-    out.gz = pick(arm(&full, weight), out.gz);
-    out.attitude.draft = pick(full.attitude.draft, out.attitude.draft);
-    out.attitude.slope = pick(full.attitude.slope, out.attitude.slope);
-    out.swamped = swamped;
+        })
+        .collect()
 }
 
 fn extrapolate<const N: usize>(
@@ -135,5 +163,64 @@ fn extrapolate<const N: usize>(
         draft: two.draft + (two.draft - one.draft) * ahead,
         slope: two.slope + (two.slope - one.slope) * ahead,
         foundered: two.foundered,
+    }
+}
+
+/// One body's righting arms up to where water runs in over the rim, and those
+/// of the body that has filled from there on. Two curves: nothing is read or
+/// drawn across the break between them.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Path {
+    /// Arms, m, of the body before anything runs in. Only its part up to
+    /// [`Path::fills_at`] means something.
+    pub dry: Curve<KNOTS>,
+    /// Heel at which the rim meets the water, rad; `None` where nothing fills
+    /// before 90°.
+    pub fills_at: Option<f64>,
+    /// Arms, m, of the body with every recess full; only beyond
+    /// [`Path::fills_at`].
+    pub full: Option<Curve<KNOTS>>,
+}
+
+impl Path {
+    /// A path on which nothing runs in.
+    #[must_use]
+    pub const fn dry(dry: Curve<KNOTS>) -> Self {
+        Self {
+            dry,
+            fills_at: None,
+            full: None,
+        }
+    }
+
+    /// The last heel before water runs in, rad.
+    #[must_use]
+    pub fn end(&self) -> f64 {
+        self.fills_at
+            .unwrap_or(std::f64::consts::FRAC_PI_2)
+            .min(std::f64::consts::FRAC_PI_2)
+    }
+
+    /// The heel at which it pushes back hardest before water runs in, rad, and
+    /// the arm there, m.
+    #[must_use]
+    pub fn peak(&self) -> (f64, f64) {
+        self.dry.largest(self.end(), |_, gz| gz)
+    }
+
+    /// The heel at which stability vanishes, rad: where the arm falls through
+    /// zero, or drops below it as water runs in. `None` when it still pushes
+    /// back at 90°.
+    #[must_use]
+    pub fn vanishes_at(&self) -> Option<f64> {
+        let end = self.end();
+        if let Some(angle) = self.dry.falls_through_zero().filter(|&a| a <= end) {
+            return Some(angle);
+        }
+        let (full, fills) = (self.full?, self.fills_at?);
+        if full.at(fills) <= 0.0 {
+            return Some(fills);
+        }
+        full.falls_through_zero_after(fills)
     }
 }

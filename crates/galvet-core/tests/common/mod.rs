@@ -5,16 +5,24 @@
     reason = "a fixture that does not build is a failed test"
 )]
 
-use galvet_core::brief::{Brief, Crew, MustHaves, Posture, Rig, RigLine, Scuppers, SeatHeight};
+use galvet_core::base::Lanes;
+use galvet_core::body::{Body, EdgePoint, Frame, Shape, gauss_legendre};
+use galvet_core::crew::{Crew, Posture, SeatHeight};
+use galvet_core::figures::Assessment;
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
-use galvet_core::hull::body::{Body, EdgePoint};
+use galvet_core::guide::Guides;
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Shape, Source, Survey,
+    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Scuppers,
+    Source, Station, Survey,
 };
-use galvet_core::lanes::Lanes;
-use galvet_core::rank::schools::{CapacitySchool, StabilitySchool};
-use galvet_core::water::{Standing, Water};
+use galvet_core::plausible::Posterior;
+use galvet_core::question::{
+    Brief, CapacitySchool, MustHaves, StabilitySchool, StandingUse, Water,
+};
+use galvet_core::rank::{Ranking, rank};
+use galvet_core::rig::{Rig, RigLine};
 use std::collections::BTreeMap;
+use std::sync::Arc;
 
 /// Fresh water, kg/m³.
 pub const FRESH: f64 = 1000.0;
@@ -44,8 +52,54 @@ pub fn survey(
         capacity_basis: CapacityBasis::GearAndCrew,
         notes: String::new(),
         readings,
+        origin: Origin::Maker,
         evidence: Vec::new(),
+        offsets: Vec::new(),
     }
+}
+
+/// The shipped guide values.
+pub fn guides() -> Arc<Guides> {
+    Arc::new(Guides::default())
+}
+
+/// Plausible shapes of a hull.
+pub fn posterior(survey: &Survey, size: usize) -> Arc<Posterior> {
+    Arc::new(Posterior::of(Arc::new(survey.clone()), guides(), size).unwrap())
+}
+
+/// A hull assessed under a brief.
+pub fn assess(survey: &Survey, brief: &Brief, size: usize) -> Assessment {
+    Assessment::of(posterior(survey, size), Arc::new(brief.clone()))
+}
+
+/// Hulls ranked for a brief.
+pub fn ranking(hulls: &[Survey], brief: &Brief, size: usize) -> Ranking {
+    let hulls: Vec<Arc<Survey>> = hulls.iter().cloned().map(Arc::new).collect();
+    rank(&Arc::new(brief.clone()), &hulls, size, &guides())
+}
+
+/// A frame with the shipped sheer and floor step.
+pub fn frame(length: f64, beam: f64, bottom: BottomShape, construction: Construction) -> Frame {
+    Frame::new(length, beam, bottom, construction, &Guides::default())
+}
+
+/// A hull whose measured sections are a box's, `length` × `beam` × `depth`, with
+/// a flat deck; weighs 50 kg on the scale.
+pub fn box_hull(construction: Construction, length: f64, beam: f64, depth: f64) -> Survey {
+    let mut hull = survey(
+        construction,
+        BottomShape::Flat,
+        &[(Measure::FittedWeight, 50.0), (Measure::SeatLow, 0.10)],
+    );
+    let half = 0.5 * beam;
+    hull.offsets = [0.0, 0.4 * length, 0.6 * length, length]
+        .map(|x| Station {
+            x,
+            points: vec![(0.0, 0.0), (half, 0.0), (half, depth), (0.0, depth)],
+        })
+        .to_vec();
+    hull
 }
 
 /// Fresh, quiet water with the lake's limits.
@@ -59,7 +113,7 @@ pub fn lake() -> Water {
         working_share: 0.8,
         least_depth: 0.4,
         conditions: String::new(),
-        standing: Standing::Wanted,
+        standing: StandingUse::Wanted,
         capacity_weight: 0.5,
         reserve_share: 0.2,
         must_drain: false,
@@ -113,7 +167,13 @@ pub fn prototype_shape(depth: f64, floor: f64, board: bool, hull_mass: f64) -> S
         stern_rise: 0.06,
         floor,
         fullness: 0.0,
+        recess_breadth: 0.80,
+        recess_from: 0.18,
+        recess_to: 0.93,
+        breadth_scale: 1.0,
+        height_scale: 1.0,
         hull_mass,
+        kit_mass: 2.5,
     }
 }
 
@@ -129,12 +189,12 @@ pub fn body_from(
     let points = section(0.5 * length).len();
     let mut body = Body::blank(length, 0.0, points, Lanes::splat(0.1));
     for pair in breaks.windows(2) {
-        for (node, weight) in galvet_core::hull::estimate::gauss_legendre(nodes) {
+        for &(node, weight) in gauss_legendre(nodes).iter() {
             let x = pair[0] + (pair[1] - pair[0]) * node;
             let corners = section(x);
             assert_eq!(corners.len(), points, "one topology");
-            body.x.push(x);
-            body.weight.push(weight * (pair[1] - pair[0]));
+            body.x.push(Lanes::splat(x));
+            body.weight.push(Lanes::splat(weight * (pair[1] - pair[0])));
             body.recess.push(None);
             for (y, z) in corners {
                 for outline in [&mut body.solid, &mut body.sealed] {
@@ -155,7 +215,7 @@ pub fn box_body(length: f64, beam: f64, depth: f64) -> Body<1> {
     });
     body.gunwale = [0.0, length]
         .map(|x| EdgePoint {
-            x,
+            x: Lanes::splat(x),
             y: Lanes::splat(half),
             z: Lanes::splat(depth),
         })
@@ -184,4 +244,9 @@ pub fn float(body: &Body<1>, weight: &Weight<1>, heel: f64) -> Settled<1> {
         Start::LEVEL,
         Accuracy::FINE,
     )
+}
+
+/// Righting arm of a settled body, m.
+pub fn gz(settled: &Settled<1>, weight: &Weight<1>) -> f64 {
+    galvet_core::float::arm(&settled.attitude, &settled.immersion, weight).0[0]
 }

@@ -1,7 +1,8 @@
 //! What was measured afloat, as JSON.
 
-use super::{FileError, check_key, read_json, refused};
-use galvet_core::evidence::{Aboard, Datum, Evidence, Reading};
+use super::{FileError, check_key, read_json, word};
+use galvet_core::base::{Keyed, OutOfRange};
+use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading, Scuppers};
 use serde::{Deserialize, Serialize};
 
 /// A file of measurements.
@@ -25,7 +26,23 @@ pub struct Entry {
     aboard_kg: f64,
     aboard_place: f64,
     aboard_height_m: f64,
+    /// The water it was made in; fresh when left out.
+    #[serde(default = "fresh")]
+    density_kg_m3: f64,
+    /// The scuppers' state meanwhile; open when left out.
+    #[serde(default = "open")]
+    scuppers: String,
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    date: String,
     reading: ReadingEntry,
+}
+
+const fn fresh() -> f64 {
+    Evidence::FRESH
+}
+
+fn open() -> String {
+    Scuppers::Open.key().to_owned()
 }
 
 #[derive(Debug, Clone, Serialize, Deserialize)]
@@ -49,20 +66,23 @@ impl Entry {
             aboard_kg: evidence.aboard.mass,
             aboard_place: evidence.aboard.place,
             aboard_height_m: evidence.aboard.height,
+            density_kg_m3: evidence.density,
+            scuppers: evidence.scuppers.key().to_owned(),
+            date: evidence.date.clone(),
             reading: match &evidence.reading {
-                Reading::Float {
+                FloatReading::Heights {
                     datum: Datum::Floor,
                     heights,
                 } => ReadingEntry::FloorAboveWater(heights.clone()),
-                Reading::Float {
+                FloatReading::Heights {
                     datum: Datum::Gunwale,
                     heights,
                 } => ReadingEntry::GunwaleAboveWater(heights.clone()),
-                Reading::Waterline { length, beam } => ReadingEntry::Waterline {
+                FloatReading::Waterline { length, beam } => ReadingEntry::Waterline {
                     length_m: *length,
                     beam_m: *beam,
                 },
-                Reading::Tilt { gm, error } => ReadingEntry::Tilt {
+                FloatReading::Tilt { gm, error } => ReadingEntry::Tilt {
                     gm_m: *gm,
                     error_m: *error,
                 },
@@ -73,29 +93,64 @@ impl Entry {
     /// The checked measurement of an entry.
     ///
     /// # Errors
-    /// [`galvet_core::units::OutOfRange`] for the first number out of range.
-    pub fn evidence(self) -> Result<Evidence, galvet_core::units::OutOfRange> {
-        let float = |datum, heights| Reading::Float { datum, heights };
+    /// What is wrong: the first number out of range, or an unknown word.
+    pub fn evidence(self) -> Result<Evidence, String> {
+        let heights = |datum, heights| FloatReading::Heights { datum, heights };
+        let scuppers = word("state of the scuppers", &self.scuppers)?;
         Evidence {
             aboard: Aboard {
                 mass: self.aboard_kg,
                 place: self.aboard_place,
                 height: self.aboard_height_m,
             },
+            density: self.density_kg_m3,
+            scuppers,
+            date: self.date,
             reading: match self.reading {
-                ReadingEntry::FloorAboveWater(heights) => float(Datum::Floor, heights),
-                ReadingEntry::GunwaleAboveWater(heights) => float(Datum::Gunwale, heights),
-                ReadingEntry::Waterline { length_m, beam_m } => Reading::Waterline {
+                ReadingEntry::FloorAboveWater(read) => heights(Datum::Floor, read),
+                ReadingEntry::GunwaleAboveWater(read) => heights(Datum::Gunwale, read),
+                ReadingEntry::Waterline { length_m, beam_m } => FloatReading::Waterline {
                     length: length_m,
                     beam: beam_m,
                 },
-                ReadingEntry::Tilt { gm_m, error_m } => Reading::Tilt {
+                ReadingEntry::Tilt { gm_m, error_m } => FloatReading::Tilt {
                     gm: gm_m,
                     error: error_m,
                 },
             },
         }
         .check()
+        .map_err(|error: OutOfRange| error.to_string())
+    }
+
+    /// The word that names the kind of reading, and the reading itself as JSON.
+    pub(crate) fn parts(&self) -> Result<(String, String), serde_json::Error> {
+        let value = serde_json::to_value(&self.reading)?;
+        let named = value.as_object().and_then(|o| o.iter().next());
+        let (kind, reading) = named.map_or(("", &serde_json::Value::Null), |(k, v)| (k, v));
+        Ok((kind.to_owned(), reading.to_string()))
+    }
+
+    /// An entry from what a database keeps apart.
+    pub(crate) fn from_parts(
+        aboard: Aboard,
+        density: f64,
+        scuppers: String,
+        date: String,
+        (kind, reading): (&str, &str),
+    ) -> Result<Self, serde_json::Error> {
+        let reading: serde_json::Value = serde_json::from_str(reading)?;
+        let mut named = serde_json::Map::new();
+        named.insert(kind.to_owned(), reading);
+        Ok(Self {
+            aboard_kg: aboard.mass,
+            aboard_place: aboard.place,
+            aboard_height_m: aboard.height,
+            density_kg_m3: density,
+            scuppers,
+            date,
+            reading: serde_json::from_value(named.into())?,
+        })
     }
 }
 
@@ -113,7 +168,7 @@ pub fn read(file: &str, text: &str) -> Result<Vec<(String, Evidence)>, FileError
             let evidence = item
                 .entry
                 .evidence()
-                .map_err(|error| refused(file, &item.hull, error))?;
+                .map_err(|problem| FileError::whole(file, format!("{}: {problem}", item.hull)))?;
             Ok((item.hull, evidence))
         })
         .collect()

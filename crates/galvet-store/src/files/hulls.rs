@@ -6,10 +6,10 @@
 //! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
 
 use super::{FileError, LARGEST, check_key, csv_words, word};
+use galvet_core::base::{Bare, Dimension, Keyed};
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Measure, Propulsion, Reading, Source, Survey,
+    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Source, Survey,
 };
-use galvet_core::units::{Bare, Dimension};
 use std::collections::{BTreeMap, BTreeSet};
 
 /// A hull record with what the file said beyond what Galvet knows.
@@ -36,7 +36,7 @@ const MOST_HULLS: usize = 5_000;
 const LONGEST_TEXT: usize = 2_000;
 
 /// Columns that are not figures.
-const WORD_COLUMNS: [&str; 14] = [
+const WORD_COLUMNS: [&str; 15] = [
     "key",
     "maker",
     "model",
@@ -49,6 +49,7 @@ const WORD_COLUMNS: [&str; 14] = [
     "seats",
     "fitted_includes",
     "capacity_basis",
+    "origin",
     "notes",
     "",
 ];
@@ -237,14 +238,9 @@ impl<'a> Row<'a> {
         text
     }
 
-    fn choice<T: Copy>(
-        &mut self,
-        name: &'static str,
-        all: &[T],
-        key: impl Fn(T) -> &'static str,
-    ) -> Option<T> {
+    fn choice<T: Keyed>(&mut self, name: &'static str) -> Option<T> {
         let text = self.words.get(name)?.clone();
-        match word(name, &text, all, key) {
+        match word(name, &text) {
             Ok(value) => Some(value),
             Err(problem) => {
                 self.wrong(name, problem);
@@ -279,17 +275,16 @@ impl<'a> Row<'a> {
             self.wrong("key", problem);
         }
         let (maker, model) = (self.needed("maker"), self.needed("model"));
-        let construction = self.choice("construction", Construction::ALL, Construction::key);
+        let construction: Option<Construction> = self.choice("construction");
         if construction.is_none() && !self.words.contains_key("construction") {
             self.wrong("construction", "must not be empty".to_owned());
         }
-        let bottom = self.choice("bottom", &BottomShape::ALL, BottomShape::key);
-        let propulsion = self
-            .choice("propulsion", Propulsion::ALL, Propulsion::key)
-            .unwrap_or(Propulsion::Paddle);
+        let bottom: Option<BottomShape> = self.choice("bottom");
+        let propulsion = self.choice("propulsion").unwrap_or(Propulsion::Paddle);
         let capacity_basis = self
-            .choice("capacity_basis", CapacityBasis::ALL, CapacityBasis::key)
+            .choice("capacity_basis")
             .unwrap_or(CapacityBasis::Unknown);
+        let origin: Origin = self.choice("origin").unwrap_or_default();
         let year = self.whole("year", "a year such as 2024");
         let seats: Option<u8> = self.whole("seats", "a number of seats such as 1");
         if seats.is_some_and(|n| !(1..=4).contains(&n)) {
@@ -314,8 +309,10 @@ impl<'a> Row<'a> {
                 fitted_includes: self.text("fitted_includes"),
                 capacity_basis,
                 notes: self.text("notes"),
+                origin,
                 readings: self.readings,
                 evidence: Vec::new(),
+                offsets: Vec::new(),
             },
             extra: self.extra,
         })
@@ -331,7 +328,7 @@ fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> 
             let name = rest
                 .strip_suffix(')')
                 .ok_or_else(|| format!("“{part}” has an open bracket"))?;
-            (number, word("source", name, Source::ALL, Source::key)?)
+            (number, word("source", name)?)
         }
     };
     let value = measure
@@ -372,7 +369,7 @@ mod tests {
     #[test]
     fn every_mistake_names_its_line_and_column() {
         let text = format!(
-            "{HEAD}a-1,Made,Up,raft,3.7,86,,\nA 2,Made,Up,board,37 m,86 (guess),,\na-1,,Up,board,,,,\n"
+            "{HEAD}a-1,Made,Up,raft,3.7,86,,\nA 2,Made,Up,board,37 m,86 (rumour),,\na-1,,Up,board,,,,\n"
         );
         let errors: Vec<String> = read("h.csv", &text)
             .unwrap_err()
@@ -389,7 +386,7 @@ mod tests {
             "{all}"
         );
         assert!(
-            all.contains("line 3, column beam_cm: “guess” is not a source"),
+            all.contains("line 3, column beam_cm: “rumour” is not a source"),
             "{all}"
         );
         assert!(all.contains("line 3, column key"), "{all}");

@@ -4,14 +4,15 @@
 //! mistake is reported with its line (and column, in a table) together with
 //! what would be accepted, and a file with a mistake is taken in not at all.
 
-pub mod briefs;
 pub mod evidence;
+pub mod guides;
+pub mod hull_doc;
 pub mod hulls;
 pub mod offsets;
 pub mod rigs;
 pub mod waters;
 
-use galvet_core::units::OutOfRange;
+use galvet_core::base::{Keyed, OutOfRange};
 use serde::de::DeserializeOwned;
 use thiserror::Error;
 
@@ -84,32 +85,31 @@ pub(crate) fn csv_words(error: &csv::Error) -> String {
 }
 
 /// Names the entry whose number was refused.
-pub(crate) fn refused(file: &str, entry: &str, error: OutOfRange) -> FileError {
+#[must_use]
+pub fn refused(file: &str, entry: &str, error: OutOfRange) -> FileError {
     FileError::whole(file, format!("{entry}: {error}"))
 }
 
 /// Finds the value a word names, or says which words there are.
-pub(crate) fn word<T: Copy>(
-    what: &str,
-    text: &str,
-    all: &[T],
-    key: impl Fn(T) -> &'static str,
-) -> Result<T, String> {
-    all.iter()
-        .copied()
-        .find(|&v| key(v) == text.trim())
-        .ok_or_else(|| {
-            let known: Vec<&str> = all.iter().map(|&v| key(v)).collect();
-            format!(
-                "“{}” is not a {what}; accepted: {}",
-                text.chars().take(40).collect::<String>(),
-                known.join(", ")
-            )
-        })
+///
+/// # Errors
+/// What would be accepted.
+pub fn word<T: Keyed>(what: &str, text: &str) -> Result<T, String> {
+    T::from_key(text.trim()).ok_or_else(|| {
+        let known: Vec<&str> = T::ALL.iter().map(|&v| v.key()).collect();
+        format!(
+            "“{}” is not a {what}; accepted: {}",
+            text.chars().take(40).collect::<String>(),
+            known.join(", ")
+        )
+    })
 }
 
 /// A key: lower-case letters, digits and dashes, 1 to 64 of them.
-pub(crate) fn check_key(key: &str) -> Result<(), String> {
+///
+/// # Errors
+/// What would be accepted.
+pub fn check_key(key: &str) -> Result<(), String> {
     let fits = (1..=64).contains(&key.len())
         && key
             .bytes()

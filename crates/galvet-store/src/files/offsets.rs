@@ -3,18 +3,40 @@
 //! Rows of one station stand together, in order along the half-section.
 
 use super::{FileError, LARGEST};
-use galvet_core::hull::Body;
-use galvet_core::hull::offsets::{Station, body};
+use galvet_core::body::{Body, offsets::body};
+use galvet_core::hull::Station;
 
 const HEADER: [&str; 3] = ["station_m", "half_breadth_m", "height_m"];
 /// Most rows in a file.
 const MOST_ROWS: usize = 100_000;
+
+/// Writes stations as offsets, to the tenth of a millimetre.
+#[must_use]
+pub fn write(stations: &[Station]) -> String {
+    let mut out = HEADER.join(",");
+    out.push('\n');
+    for station in stations {
+        for (y, z) in &station.points {
+            // A station's place tells it from the next: to the micrometre.
+            out.push_str(&format!("{:.6},{y:.5},{z:.5}\n", station.x));
+        }
+    }
+    out
+}
 
 /// Reads offsets and draws the body.
 ///
 /// # Errors
 /// [`FileError`] with the line and column of the first mistake.
 pub fn read(file: &str, text: &str) -> Result<Body<1>, FileError> {
+    Ok(read_stations(file, text)?.1)
+}
+
+/// Reads offsets: the stations, and the body they make.
+///
+/// # Errors
+/// [`FileError`] with the line and column of the first mistake.
+pub fn read_stations(file: &str, text: &str) -> Result<(Vec<Station>, Body<1>), FileError> {
     let at = |line: Option<u64>, column: Option<&str>, problem: String| FileError {
         file: file.to_owned(),
         line,
@@ -70,10 +92,11 @@ pub fn read(file: &str, text: &str) -> Result<Body<1>, FileError> {
             }
         }
     }
-    body(&stations).map_err(|error| {
+    let body = body(&stations).map_err(|error| {
         let line = lines.get(error.station).and_then(|l| l.get(error.point));
         at(line.copied(), None, error.problem)
-    })
+    })?;
+    Ok((stations, body))
 }
 
 #[cfg(test)]

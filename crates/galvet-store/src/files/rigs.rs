@@ -1,7 +1,7 @@
 //! Rigs as JSON: what is carried, belonging to no hull.
 
 use super::{FileError, check_key, read_json, refused};
-use galvet_core::brief::{Rig, RigLine};
+use galvet_core::rig::{Rig, RigLine};
 use serde::{Deserialize, Serialize};
 
 /// A file of rigs.
@@ -49,6 +49,28 @@ pub struct LineEntry {
     pub energy_wh: f64,
 }
 
+impl RigEntry {
+    /// The entry of a rig.
+    #[must_use]
+    pub fn of(rig: &Rig) -> Self {
+        let lines = rig.lines.iter().map(|line| LineEntry {
+            item: line.item.clone(),
+            count: line.count,
+            dry_mass_kg: line.dry_mass,
+            loaded_mass_kg: Some(line.loaded_mass),
+            place: line.place,
+            height_m: line.height,
+            offset_m: line.offset,
+            energy_wh: line.energy,
+        });
+        Self {
+            key: rig.key.clone(),
+            name: rig.name.clone(),
+            lines: lines.collect(),
+        }
+    }
+}
+
 const fn one() -> u32 {
     1
 }
@@ -70,7 +92,10 @@ pub fn read(file: &str, text: &str) -> Result<Vec<Rig>, FileError> {
 }
 
 /// Checks one rig.
-pub(crate) fn rig(file: &str, entry: RigEntry) -> Result<Rig, FileError> {
+///
+/// # Errors
+/// [`FileError`] naming item and range.
+pub fn rig(file: &str, entry: RigEntry) -> Result<Rig, FileError> {
     let key = entry.key;
     check_key(&key).map_err(|problem| FileError::whole(file, problem))?;
     if entry.lines.len() > MOST_LINES {

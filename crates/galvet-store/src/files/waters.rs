@@ -1,7 +1,8 @@
 //! Water types as JSON.
 
 use super::{FileError, check_key, read_json, refused, word};
-use galvet_core::water::{Standing, Water};
+use galvet_core::base::{Keyed, OutOfRange};
+use galvet_core::question::Water;
 use serde::{Deserialize, Serialize};
 
 /// A file of water types.
@@ -11,9 +12,10 @@ struct WatersFile {
     waters: Vec<WaterEntry>,
 }
 
-#[derive(Debug, Serialize, Deserialize)]
+/// One water type.
+#[derive(Debug, Clone, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
-struct WaterEntry {
+pub(crate) struct WaterEntry {
     key: String,
     name: String,
     density_kg_m3: f64,
@@ -33,6 +35,28 @@ struct WaterEntry {
     cautions: Vec<String>,
 }
 
+impl WaterEntry {
+    /// The entry of a water type.
+    pub(crate) fn of(w: &Water) -> Self {
+        Self {
+            key: w.key.clone(),
+            name: w.name.clone(),
+            density_kg_m3: w.density,
+            freeboard_m: w.freeboard,
+            floor_clearance_m: w.floor_clearance,
+            working_share: w.working_share,
+            least_depth_m: w.least_depth,
+            conditions: w.conditions.clone(),
+            standing: w.standing.key().to_owned(),
+            capacity_weight: w.capacity_weight,
+            reserve_share: w.reserve_share,
+            must_drain: w.must_drain,
+            plugs_allowed: w.plugs_allowed,
+            cautions: w.cautions.clone(),
+        }
+    }
+}
+
 /// Reads water types.
 ///
 /// # Errors
@@ -46,9 +70,9 @@ pub fn read(file: &str, text: &str) -> Result<Vec<Water>, FileError> {
         .collect()
 }
 
-fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
+pub(crate) fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
     let standing = check_key(&e.key)
-        .and_then(|()| word("standing", &e.standing, Standing::ALL, Standing::key))
+        .and_then(|()| word("way of standing", &e.standing))
         .map_err(|problem| FileError::whole(file, format!("{}: {problem}", e.key)))?;
     check(Water {
         key: e.key,
@@ -70,7 +94,7 @@ fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
 }
 
 /// Checks every number of a water type.
-pub(crate) fn check(water: Water) -> Result<Water, (String, galvet_core::units::OutOfRange)> {
+pub(crate) fn check(water: Water) -> Result<Water, (String, OutOfRange)> {
     let checks = [
         (Water::DENSITY, water.density),
         (Water::FREEBOARD, water.freeboard),

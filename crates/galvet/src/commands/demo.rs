@@ -1,10 +1,10 @@
 //! `galvet demo`: the application with its demo data.
 
-use super::{Outcome, Problem};
+use super::{Outcome, Problem, guides};
 use crate::demo_data;
-use crate::web::server::{self, Settings};
-use galvet_core::units::System;
-use galvet_store::Store;
+use crate::web::{self, Settings};
+use galvet_core::base::System;
+use galvet_store::{SETTING_UP, Store};
 use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
 use std::path::PathBuf;
 
@@ -14,7 +14,7 @@ use std::path::PathBuf;
 /// unless you name a directory to keep it in.
 #[derive(Debug, clap::Args)]
 #[command(after_help = "Examples:\n  galvet demo\n  galvet demo --port 8080 --keep ~/galvet-demo")]
-pub(crate) struct Args {
+pub struct Args {
     /// Port to serve on; 0 for any free one [default: 7340, or a free one]
     #[arg(long)]
     port: Option<u16>,
@@ -25,7 +25,7 @@ pub(crate) struct Args {
 
 const USUAL_PORT: u16 = 7340;
 
-pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
+pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let temporary;
     let directory = match &args.keep {
         Some(directory) => directory.clone(),
@@ -42,13 +42,14 @@ pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
     };
     let store = Store::open(&directory)?;
     if store.is_empty()? {
-        store.fill(&demo_data::catalogue().map_err(Problem::Files)?)?;
+        store.fill(SETTING_UP, &demo_data::catalogue().map_err(Problem::Files)?)?;
     }
     let port = args.port.unwrap_or_else(usual_or_free_port);
-    server::serve(Settings {
+    web::serve(Settings {
         listen: SocketAddr::new(IpAddr::V4(Ipv4Addr::LOCALHOST), port),
         hosts: Vec::new(),
         units: System::default(),
+        guides: guides(None)?,
         store,
     })?;
     Ok(Outcome::Done)

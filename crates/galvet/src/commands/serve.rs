@@ -1,23 +1,27 @@
 //! `galvet serve`: the real thing.
 
-use super::{Outcome, Problem};
+use super::{Outcome, Problem, guides};
 use crate::demo_data;
-use crate::web::reader::{units_from_key, units_key};
-use crate::web::server::{self, Settings};
-use galvet_core::units::System;
-use galvet_store::{Catalogue, Store, StoreError};
+use crate::web::{self, Settings};
+use crate::web::{units_from_key, units_key};
+use galvet_core::base::System;
+use galvet_core::guide::Guides;
+use galvet_store::{Catalogue, SETTING_UP, Store, StoreError};
 use std::net::SocketAddr;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
+use std::sync::Arc;
 
 /// Serve your own data
 ///
 /// The data directory is made on the first run, with the water types as
 /// shipped. An older database is copied aside before it is brought up to date.
+/// Guide values of your own go into guides.json there; the page "How Galvet
+/// reckons" names them all.
 #[derive(Debug, clap::Args)]
 #[command(
     after_help = "Examples:\n  galvet serve\n  galvet serve --data /srv/galvet --listen 127.0.0.1:8080\n  galvet serve --listen 0.0.0.0:8080 --host kayaks.example"
 )]
-pub(crate) struct Args {
+pub struct Args {
     /// Where the data is kept
     #[arg(long, value_name = "DIR", default_value = "galvet-data")]
     data: PathBuf,
@@ -49,7 +53,7 @@ fn units(store: &Store, given: Option<Units>) -> Result<System, StoreError> {
         Units::Imperial => System::Imperial,
     });
     if let Some(system) = given {
-        store.set_setting(UNITS, units_key(system))?;
+        store.set_setting(SETTING_UP, UNITS, units_key(system))?;
         return Ok(system);
     }
     let remembered = store.setting(UNITS)?;
@@ -58,19 +62,32 @@ fn units(store: &Store, given: Option<Units>) -> Result<System, StoreError> {
         .unwrap_or_default())
 }
 
-pub(crate) fn run(args: &Args) -> Result<Outcome, Problem> {
+/// File of one's own guide values in the data directory.
+const GUIDES: &str = "guides.json";
+
+/// The shipped guide values, with those of the data directory in their place.
+fn own_guides(data: &Path) -> Result<Arc<Guides>, Problem> {
+    let path = data.join(GUIDES);
+    guides(path.exists().then_some(path.as_path()))
+}
+
+pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let store = Store::open(&args.data)?;
     if store.is_empty()? {
         let shipped = demo_data::catalogue().map_err(Problem::Files)?;
-        store.fill(&Catalogue {
-            waters: shipped.waters,
-            ..Catalogue::default()
-        })?;
+        store.fill(
+            SETTING_UP,
+            &Catalogue {
+                waters: shipped.waters,
+                ..Catalogue::default()
+            },
+        )?;
     }
-    server::serve(Settings {
+    web::serve(Settings {
         listen: args.listen,
         hosts: args.host.clone(),
         units: units(&store, args.units)?,
+        guides: own_guides(&args.data)?,
         store,
     })?;
     Ok(Outcome::Done)

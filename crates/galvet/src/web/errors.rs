@@ -1,7 +1,7 @@
 //! Errors as pages: what happened, what to do, and nothing of the inside.
 
-use super::{assets, gate};
-use crate::web::state::Trouble;
+use super::{assets, guard};
+use crate::web::shared::Trouble;
 use askama::Template;
 use askama_web::WebTemplate;
 use rocket::http::Status;
@@ -92,7 +92,7 @@ pub(super) fn catchers() -> Vec<Catcher> {
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    debug_assert_eq!(gate::WRONG_HOST, "/refused/host");
-    debug_assert_eq!(gate::WRONG_ORIGIN, "/refused/origin");
+    debug_assert_eq!(guard::WRONG_HOST, "/refused/host");
+    debug_assert_eq!(guard::WRONG_ORIGIN, "/refused/origin");
     routes![wrong_host, wrong_origin]
 }

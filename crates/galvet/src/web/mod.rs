@@ -1,9 +1,17 @@
-//! The server: routes, what guards them, and what is served besides pages.
+//! The server: what guards its pages, one file a page, and what is served
+//! besides.
 
+mod ask;
 mod assets;
 mod errors;
-mod gate;
-mod pages;
-pub(crate) mod reader;
-pub(crate) mod server;
-mod state;
+mod guard;
+mod hull;
+mod questions;
+mod ranking;
+mod reader;
+mod reckons;
+mod server;
+mod shared;
+
+pub(crate) use reader::{units_from_key, units_key};
+pub use server::{ServeError, Settings, build, serve};

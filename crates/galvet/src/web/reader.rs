@@ -1,12 +1,15 @@
 //! Who reads: the units they chose, remembered in a cookie; until they choose,
 //! the installation's own.
 
-use super::state::Shared;
-use galvet_core::units::System;
-use rocket::Request;
-use rocket::http::{Cookie, SameSite};
+use super::shared::Shared;
+use galvet_core::base::System;
+use rocket::form::Form;
+use rocket::http::uri::Origin;
+use rocket::http::{Cookie, CookieJar, SameSite, Status};
 use rocket::request::{FromRequest, Outcome};
+use rocket::response::Redirect;
 use rocket::time::Duration;
+use rocket::{FromForm, Request, Route, post, routes};
 
 /// The person before the page.
 #[derive(Debug, Clone, Copy)]
@@ -32,7 +35,7 @@ pub(crate) fn units_from_key(key: &str) -> Option<System> {
 }
 
 /// A cookie that remembers the units for a year.
-pub(crate) fn units_cookie(system: System) -> Cookie<'static> {
+fn units_cookie(system: System) -> Cookie<'static> {
     Cookie::build((COOKIE, units_key(system)))
         .path("/")
         .same_site(SameSite::Lax)
@@ -54,4 +57,31 @@ impl<'r> FromRequest<'r> for Reader {
             .unwrap_or_default();
         Outcome::Success(Self { units })
     }
+}
+
+/// Where a form came from, to go back there: only to a page of ours, never to
+/// an address with a host in it.
+pub(super) fn back_to(address: &str) -> Origin<'static> {
+    Origin::parse_owned(address.to_owned())
+        .ok()
+        .filter(|_| !address.starts_with("//"))
+        .unwrap_or_else(|| Origin::const_new("/", None))
+}
+
+#[derive(FromForm)]
+struct UnitsForm<'r> {
+    units: &'r str,
+    back: &'r str,
+}
+
+/// Switches the units and goes back to where the reader was.
+#[post("/settings/units", data = "<form>")]
+fn set_units(form: Form<UnitsForm<'_>>, jar: &CookieJar<'_>) -> Result<Redirect, Status> {
+    let units = units_from_key(form.units).ok_or(Status::UnprocessableEntity)?;
+    jar.add(units_cookie(units));
+    Ok(Redirect::to(back_to(form.back)))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![set_units]
 }

@@ -1,43 +1,53 @@
 //! Building and running the server.
 
-use super::gate::Gate;
-use super::state::Shared;
-use super::{assets, errors, pages};
+use super::guard::Gate;
+use super::shared::Shared;
+use super::{assets, errors, hull, questions, ranking, reader, reckons};
 use crate::terminal;
-use galvet_core::units::System;
+use galvet_core::base::System;
+use galvet_core::guide::Guides;
 use galvet_store::Store;
 use rocket::config::{Ident, LogLevel};
 use rocket::data::{Limits, ToByteUnit};
 use rocket::fairing::AdHoc;
 use rocket::{Build, Rocket, routes};
 use std::net::SocketAddr;
+use std::sync::Arc;
 use thiserror::Error;
 
 /// What a server is started with.
-pub(crate) struct Settings {
+pub struct Settings {
     /// Address and port; port 0 takes any free one.
-    pub(crate) listen: SocketAddr,
+    pub listen: SocketAddr,
     /// Host names answered to besides localhost and the address.
-    pub(crate) hosts: Vec<String>,
+    pub hosts: Vec<String>,
     /// Units for readers who have not chosen.
-    pub(crate) units: System,
+    pub units: System,
+    /// The guide values in force.
+    pub guides: Arc<Guides>,
     /// The data.
-    pub(crate) store: Store,
+    pub store: Store,
 }
 
 /// Why the server did not run.
 #[derive(Debug, Error)]
-pub(crate) enum ServeError {
+pub enum ServeError {
     /// The port is taken or not allowed.
     #[error("cannot listen on {listen}: {reason}")]
-    Listen { listen: SocketAddr, reason: String },
+    Listen {
+        /// Where.
+        listen: SocketAddr,
+        /// Why not.
+        reason: String,
+    },
     /// No runtime.
     #[error("the server cannot start: {0}")]
     Runtime(#[from] std::io::Error),
 }
 
 /// Puts the server together without starting it.
-pub(crate) fn build(settings: Settings) -> Rocket<Build> {
+#[must_use]
+pub fn build(settings: Settings) -> Rocket<Build> {
     let limits = Limits::new()
         .limit("form", 64.kibibytes())
         .limit("data-form", 64.kibibytes())
@@ -54,16 +64,23 @@ pub(crate) fn build(settings: Settings) -> Rocket<Build> {
         ..rocket::Config::release_default()
     };
     rocket::custom(config)
-        .manage(Shared::new(settings.store, settings.units))
+        .manage(Shared::new(settings.store, settings.units, settings.guides))
         .attach(Gate::new(settings.listen, &settings.hosts))
-        .mount("/", pages::routes())
+        .mount("/", ranking::routes())
+        .mount("/", hull::routes())
+        .mount("/", reckons::routes())
+        .mount("/", questions::routes())
+        .mount("/", reader::routes())
         .mount("/", errors::routes())
         .mount("/", routes![assets::asset])
         .register("/", errors::catchers())
 }
 
 /// Serves until stopped; prints the address once it answers.
-pub(crate) fn serve(settings: Settings) -> Result<(), ServeError> {
+///
+/// # Errors
+/// [`ServeError`] when the port is taken or no runtime is to be had.
+pub fn serve(settings: Settings) -> Result<(), ServeError> {
     let listen = settings.listen;
     let runtime = rocket::tokio::runtime::Builder::new_multi_thread()
         .enable_all()

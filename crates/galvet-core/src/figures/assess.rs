@@ -1,0 +1,214 @@
+//! A hull's figures with their ranges: the whole sample evaluated.
+
+use super::evaluate::{Afloat, Setup, WaterLimit};
+use super::quantity::{Quantity, Values};
+use super::range::Range;
+use crate::base::Lanes;
+use crate::body::Shape;
+use crate::float::{Accuracy, Fate, bearable_share};
+use crate::load::Carriage;
+use crate::plausible::{LANES, Posterior, effective_size};
+use crate::question::Brief;
+use rayon::prelude::*;
+use std::sync::{Arc, OnceLock};
+
+/// All figures of one hull under one brief.
+#[derive(Debug, Clone)]
+pub struct Assessment {
+    /// Hull and brief.
+    pub setup: Setup,
+    /// The shape nearest the middle of the weighted sample, for drawing.
+    pub middle: Shape,
+    /// Figures of every shape of the sample, in its order.
+    pub sample: Vec<Values>,
+    /// What becomes of every shape.
+    pub fates: Vec<Fate>,
+    ranges: Vec<Option<Range>>,
+    /// Worked out when somebody asks.
+    too_much: OnceLock<Option<f64>>,
+    remarks: OnceLock<Vec<String>>,
+}
+
+impl Assessment {
+    /// Evaluates every plausible shape of a hull under `brief`.
+    #[must_use]
+    pub fn of(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
+        let setup = Setup::new(posterior, brief);
+        let middle = setup.posterior.middle();
+        let (sample, fates): (Vec<Values>, Vec<Fate>) =
+            evaluate_all(&setup, &middle).into_iter().unzip();
+        let weights = &setup.posterior.weights;
+        let ranges = Quantity::ALL
+            .iter()
+            .map(|&q| Range::of(sample.iter().map(|v| v.raw(q)).zip(weights.iter().copied())))
+            .collect();
+        Self {
+            setup,
+            middle,
+            sample,
+            fates,
+            ranges,
+            too_much: OnceLock::new(),
+            remarks: OnceLock::new(),
+        }
+    }
+
+    /// Median and 5-95 % range of a figure, with the share of shapes that have
+    /// it; `None` where none has.
+    #[must_use]
+    pub fn range(&self, quantity: Quantity) -> Option<Range> {
+        self.ranges[quantity as usize]
+    }
+
+    /// Median of a figure, SI, where at least half the shapes have it: of a
+    /// figure that most don't have there is no middle.
+    #[must_use]
+    pub fn median(&self, quantity: Quantity) -> Option<f64> {
+        self.range(quantity)
+            .filter(|r| r.share >= 0.5)
+            .map(|r| r.p50)
+    }
+
+    /// Weighted share of shapes whose fate is `is`, with all evidence.
+    #[must_use]
+    pub fn share(&self, is: impl Fn(&Fate) -> bool) -> f64 {
+        share(&self.fates, &self.setup.posterior.weights, is)
+    }
+
+    /// The same without the evidence that the hull is sold at all.
+    #[must_use]
+    pub fn share_unsold(&self, is: impl Fn(&Fate) -> bool) -> f64 {
+        share(&self.fates, &self.setup.posterior.unsold, is)
+    }
+
+    /// Indices of the sample in which every shape stands as often as it weighs
+    /// (systematic resampling), spread over the sample so that pairing two
+    /// hulls' indices mixes them.
+    #[must_use]
+    pub fn evenly(&self) -> Vec<usize> {
+        let weights = &self.setup.posterior.weights;
+        let size = self.sample.len();
+        let mut out = vec![0; size];
+        let (mut i, mut reached) = (0, weights.first().copied().unwrap_or(0.0));
+        // Steps by the golden section walk through all places once when the
+        // step and the size have no common factor.
+        let step = coprime_step(size);
+        let mut place = 0;
+        for n in 0..size {
+            let wanted = (n as f64 + 0.5) / size as f64;
+            while reached < wanted && i + 1 < size {
+                i += 1;
+                reached += weights[i];
+            }
+            out[place] = i;
+            place = (place + step) % size;
+        }
+        out
+    }
+
+    /// Shapes that count, of those in the sample.
+    #[must_use]
+    pub fn effective_size(&self) -> f64 {
+        effective_size(&self.setup.posterior.weights)
+    }
+
+    /// The middle shape, afloat, to be looked at closely.
+    #[must_use]
+    pub fn afloat<'a>(&'a self, shapes: &'a [Shape; 1]) -> Afloat<'a, 1> {
+        Afloat::new(&self.setup, shapes, Accuracy::FINE)
+    }
+
+    /// Load, kg, by which the middle shape is too heavily laden to find a rest;
+    /// `None` where it finds one.
+    #[must_use]
+    pub fn too_much(&self) -> Option<f64> {
+        *self.too_much.get_or_init(|| self.find_too_much())
+    }
+
+    fn find_too_much(&self) -> Option<f64> {
+        let shapes = [self.middle];
+        let afloat = self.afloat(&shapes);
+        let loads = &self.setup.loads;
+        let (body, carriage) = (&afloat.body, self.setup.carriage());
+        let load = loads.load(carriage, body.standing_height);
+        let share = bearable_share(
+            body,
+            &body.outline(self.setup.open),
+            &loads.hull(Lanes::splat(self.middle.hull_mass)),
+            &load,
+            self.setup.brief.water.density,
+        );
+        (share < 1.0).then(|| load.mass.0[0] * (1.0 - share))
+    }
+
+    /// What label and measurements say that a reader must hear.
+    #[must_use]
+    pub fn remarks(&self) -> &[String] {
+        self.remarks.get_or_init(|| self.find_remarks())
+    }
+
+    fn find_remarks(&self) -> Vec<String> {
+        let mut out = self.setup.posterior.doubts.clone();
+        let Some(label) = self.median(Quantity::LabelMargin) else {
+            return out;
+        };
+        if self.setup.limit == WaterLimit::Floor {
+            let shapes = [self.middle];
+            let afloat = Afloat::new(&self.setup, &shapes, Accuracy::SAMPLE);
+            let case = afloat.case(self.setup.carriage());
+            let wet = afloat.further(&case, Some(0.0)).map(|f| f.0[0]);
+            if wet.is_some_and(|wet| wet < label) {
+                out.push(
+                    "the label holds only with plugs: loaded to it with open scuppers, the floor is under water"
+                        .to_owned(),
+                );
+            }
+        }
+        out
+    }
+
+    /// What floats of the middle shape, kg and m (`mass, x, y, z`), with the
+    /// crew carried so.
+    #[must_use]
+    pub fn floated(&self, carriage: Carriage) -> [f64; 4] {
+        let shapes = [self.middle];
+        let weight = self.afloat(&shapes).weight(carriage);
+        [weight.mass, weight.x, weight.y, weight.z].map(|v| v.0[0])
+    }
+}
+
+fn share(fates: &[Fate], weights: &[f64], is: impl Fn(&Fate) -> bool) -> f64 {
+    let both = fates.iter().zip(weights);
+    both.filter(|(fate, _)| is(fate))
+        .fold(0.0, |sum, (_, w)| sum + w)
+}
+
+/// A step near the golden section of `size` without a factor in common.
+fn coprime_step(size: usize) -> usize {
+    fn common(a: usize, b: usize) -> usize {
+        if b == 0 { a } else { common(b, a % b) }
+    }
+    let wanted = (size as f64 * 0.618) as usize;
+    (wanted.max(1)..)
+        .find(|&step| common(step, size.max(1)) == 1)
+        .unwrap_or(1)
+}
+
+/// Evaluates shapes in groups of [`LANES`]; the last group repeats its last
+/// shape to fill the lanes. The middle shape's rest is where all searches begin.
+fn evaluate_all(setup: &Setup, middle: &Shape) -> Vec<(Values, Fate)> {
+    let shapes = [*middle];
+    let first = Afloat::new(setup, &shapes, Accuracy::SAMPLE).case(setup.carriage());
+    let start = first.upright.as_start();
+    let (draft, slope) = (start.draft.0[0], start.slope.0[0]);
+    setup
+        .posterior
+        .shapes
+        .par_chunks(LANES)
+        .flat_map_iter(|group| {
+            let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
+            let afloat = Afloat::new(setup, &lanes, Accuracy::SAMPLE).near(draft, slope);
+            afloat.figures().into_iter().take(group.len())
+        })
+        .collect()
+}

@@ -1,0 +1,594 @@
+//! One hull under one brief: every figure, for `N` shapes side by side.
+
+use super::quantity::{Quantity, Values};
+use crate::base::{GRAVITY, Lanes};
+use crate::body::{Body, EdgePoint, Shape};
+use crate::float::{
+    Accuracy, Fate, Settled, Start, Weight, clearance, deepest, further_load, metacentric_height,
+    settle,
+};
+use crate::guide::{Guide, Guides};
+use crate::hull::{Construction, Flooded, Measure};
+use crate::load::{Carriage, LoadPlan};
+use crate::plausible::Posterior;
+use crate::question::Brief;
+use crate::stability::{
+    Arm, Curve, HEELS_DEG, KNOTS, Leaning, OnTheFeet, Path, Walk, fate, first_under, reserve,
+    righting, roll_period,
+};
+use crate::stow::Layout;
+use std::sync::Arc;
+
+/// Which line along the hull must stay above the water.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum WaterLimit {
+    /// The cockpit floor: open scuppers.
+    Floor,
+    /// A board's deck, which is its floor.
+    Deck,
+    /// The gunwale: plugged, sit-inside.
+    Gunwale,
+}
+
+/// A hull under a brief, ready to be evaluated for any shape.
+#[derive(Debug, Clone)]
+pub struct Setup {
+    /// The hull.
+    pub posterior: Arc<Posterior>,
+    /// The question.
+    pub brief: Arc<Brief>,
+    /// Where the masses lie.
+    pub loads: LoadPlan,
+    /// Recesses that stand open from below.
+    pub open: Flooded,
+    /// Whether water running in over the rim fills what is still dry.
+    pub fills: bool,
+    /// Which limit the water sets.
+    pub limit: WaterLimit,
+}
+
+impl Setup {
+    /// Prepares a hull for a brief.
+    #[must_use]
+    pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
+        let (form, survey) = (&posterior.form, &posterior.survey);
+        let construction = survey.construction;
+        let open = match construction {
+            Construction::SitOnTop => brief.scuppers.floods(),
+            Construction::SitInside | Construction::Board => Flooded::NONE,
+        };
+        let layout = Layout::by_fractions(&brief.rig, form.bow(), form.length());
+        let size = [form.bow(), form.length(), form.beam()];
+        let loads = LoadPlan::lay(
+            survey,
+            brief.crew,
+            brief.seat,
+            layout,
+            size,
+            &posterior.guides,
+        );
+        Self {
+            loads,
+            open,
+            fills: construction != Construction::Board && open != Flooded::ALL,
+            limit: match construction {
+                Construction::Board => WaterLimit::Deck,
+                _ if open.cockpit => WaterLimit::Floor,
+                _ => WaterLimit::Gunwale,
+            },
+            posterior,
+            brief,
+        }
+    }
+
+    /// The guide values in force.
+    #[must_use]
+    pub fn guides(&self) -> &Guides {
+        &self.posterior.guides
+    }
+
+    /// The line the water must stay under.
+    #[must_use]
+    pub fn limit_line<'b, const N: usize>(&self, body: &'b Body<N>) -> &'b [EdgePoint<N>] {
+        match self.limit {
+            WaterLimit::Floor | WaterLimit::Deck => &body.floor,
+            WaterLimit::Gunwale => &body.gunwale,
+        }
+    }
+
+    /// How far the limiting line must stay above the water, m.
+    #[must_use]
+    pub fn least_clearance(&self) -> f64 {
+        match self.limit {
+            WaterLimit::Floor | WaterLimit::Deck => self.brief.water.floor_clearance,
+            WaterLimit::Gunwale => self.brief.water.freeboard,
+        }
+    }
+
+    /// The load case that decides capacity and trim: one who only stands is
+    /// floated standing, anyone else seated.
+    #[must_use]
+    pub fn carriage(&self) -> Carriage {
+        match self.brief.posture {
+            crate::crew::Posture::Stands => Carriage::AtTheFeet,
+            _ => Carriage::Seated,
+        }
+    }
+}
+
+/// A load case with its upright equilibrium.
+pub struct Case<const N: usize> {
+    /// Whole weight.
+    pub weight: Weight<N>,
+    /// Upright equilibrium.
+    pub upright: Settled<N>,
+}
+
+/// `N` shapes of one hull, floated upright in their load cases.
+pub struct Afloat<'a, const N: usize> {
+    setup: &'a Setup,
+    shapes: &'a [Shape; N],
+    /// The bodies.
+    pub body: Body<N>,
+    hull_mass: Lanes<N>,
+    accuracy: Accuracy,
+    start: Start<N>,
+}
+
+/// Righting arms of a seated case: of the body as it lies, of the sealed one,
+/// and of the one that has filled.
+pub struct Seated<const N: usize> {
+    /// On the body as its scuppers leave it open.
+    pub lasting: Vec<Arm<N>>,
+    /// On the sealed body; `None` where it is the same.
+    pub brief: Option<Vec<Arm<N>>>,
+    /// With every recess full; `None` where nothing fills over a rim.
+    pub full: Option<Vec<Arm<N>>>,
+}
+
+impl<'a, const N: usize> Afloat<'a, N> {
+    /// Draws the bodies of `shapes`.
+    #[must_use]
+    pub fn new(setup: &'a Setup, shapes: &'a [Shape; N], accuracy: Accuracy) -> Self {
+        Self {
+            setup,
+            shapes,
+            body: setup.posterior.form.draw(shapes),
+            hull_mass: Lanes::from_fn(|i| shapes[i].hull_mass),
+            accuracy,
+            start: Start::LEVEL,
+        }
+    }
+
+    /// Searches from a rest that lies near instead of from level.
+    #[must_use]
+    pub fn near(mut self, draft: f64, slope: f64) -> Self {
+        self.start.draft = Lanes::splat(draft);
+        self.start.slope = Lanes::splat(slope);
+        self
+    }
+
+    fn density(&self) -> f64 {
+        self.setup.brief.water.density
+    }
+
+    /// The whole weight with the crew carried so, as drawn: to starboard where
+    /// it lies to starboard.
+    #[must_use]
+    pub fn weight(&self, carriage: Carriage) -> Weight<N> {
+        let floor = self.body.standing_height;
+        self.setup.loads.total(carriage, floor, self.hull_mass)
+    }
+
+    /// Floats the bodies upright with the crew carried so.
+    #[must_use]
+    pub fn case(&self, carriage: Carriage) -> Case<N> {
+        self.case_from(carriage, self.start)
+    }
+
+    /// As [`Afloat::case`], searched from a rest that lies near.
+    fn case_from(&self, carriage: Carriage, start: Start<N>) -> Case<N> {
+        let mut weight = self.weight(carriage);
+        // The body is the same on both sides: lean towards the heavier one.
+        weight.y = weight.y.abs();
+        let upright = self.settle_on(self.setup.open, &weight, 0.0, start);
+        Case { weight, upright }
+    }
+
+    fn settle_on(
+        &self,
+        open: Flooded,
+        weight: &Weight<N>,
+        heel: f64,
+        start: Start<N>,
+    ) -> Settled<N> {
+        settle(
+            &self.body,
+            &self.body.outline(open),
+            weight,
+            self.density(),
+            heel,
+            start,
+            self.accuracy,
+        )
+    }
+
+    /// Settles a case at `heel` (rad), nothing running in over the rim.
+    #[must_use]
+    pub fn settle(&self, case: &Case<N>, heel: f64) -> Settled<N> {
+        let start = case.upright.as_start();
+        self.settle_on(self.setup.open, &case.weight, heel, start)
+    }
+
+    /// Righting arms of a case on the body as it lies, at `heels` (rad).
+    #[must_use]
+    pub fn arms(&self, case: &Case<N>, heels: &[f64]) -> Vec<Arm<N>> {
+        righting(
+            &self.body,
+            &self.body.outline(self.setup.open),
+            &case.weight,
+            self.density(),
+            &case.upright,
+            heels,
+            self.accuracy,
+        )
+    }
+
+    /// Metacentric height, m.
+    #[must_use]
+    pub fn gm(&self, case: &Case<N>) -> Lanes<N> {
+        metacentric_height(&case.upright.immersion, &case.weight)
+    }
+
+    /// All arms of a seated case at `heels` (rad, rising from 0).
+    #[must_use]
+    pub fn seated_arms(&self, case: &Case<N>, heels: &[f64]) -> Seated<N> {
+        let lasting = self.arms(case, heels);
+        let recessed = self.body.has_recess();
+        let brief = (recessed && self.setup.open != Flooded::NONE)
+            .then(|| self.brief_arms(case, heels, &lasting));
+        let full = (recessed && self.setup.fills).then(|| {
+            let start = case.upright.as_start();
+            let upright = self.settle_on(Flooded::ALL, &case.weight, 0.0, start);
+            righting(
+                &self.body,
+                &self.body.solid,
+                &case.weight,
+                self.density(),
+                &upright,
+                heels,
+                self.accuracy,
+            )
+        });
+        Seated {
+            lasting,
+            brief,
+            full,
+        }
+    }
+
+    /// Arms on the sealed body. While every recess is dry it floats as the open
+    /// one does; after water has run in over the rim in every lane nothing more
+    /// is asked of it.
+    fn brief_arms(&self, case: &Case<N>, heels: &[f64], lasting: &[Arm<N>]) -> Vec<Arm<N>> {
+        let mut walk = Walk::new(
+            &self.body,
+            &self.body.sealed,
+            &case.weight,
+            self.density(),
+            &case.upright,
+            self.accuracy,
+        );
+        let mut arms: Vec<Arm<N>> = Vec::with_capacity(heels.len());
+        let mut under = 0;
+        for (&heel, open) in heels.iter().zip(lasting) {
+            let dry = open.sill.0.iter().all(|&s| s > 0.0);
+            let last = arms.last().filter(|_| under > 1);
+            let arm = match last {
+                Some(last) => Arm {
+                    heel,
+                    ..last.clone()
+                },
+                None if dry || heel == 0.0 => {
+                    walk.follow(open);
+                    open.clone()
+                }
+                None => walk.step(heel),
+            };
+            if arm.rim.max_lane() < 0.0 {
+                under += 1;
+            }
+            arms.push(arm);
+        }
+        arms
+    }
+
+    /// Further load until the water's limit, kg, with `clear` metres instead
+    /// of the water type's own where given.
+    #[must_use]
+    pub fn further(&self, case: &Case<N>, clear: Option<f64>) -> Option<Lanes<N>> {
+        let loads = &self.setup.loads;
+        let load = loads.load(self.setup.carriage(), self.body.standing_height);
+        further_load(
+            &self.body,
+            &self.body.outline(self.setup.open),
+            self.setup.limit_line(&self.body),
+            clear.unwrap_or(self.setup.least_clearance()),
+            &case.weight,
+            &load,
+            self.density(),
+        )
+    }
+
+    /// All figures of every shape, and what becomes of it.
+    #[must_use]
+    pub fn figures(&self) -> [(Values, Fate); N] {
+        let seated = self.case(Carriage::Seated);
+        let feet = self.case_from(Carriage::AtTheFeet, seated.upright.as_start());
+        // A stiff standing body floats where its feet put it: same mass, same
+        // place along the hull.
+        let working = match self.setup.carriage() {
+            Carriage::Seated => &seated,
+            Carriage::AtTheFeet => &feet,
+        };
+        let heels = HEELS_DEG.map(f64::to_radians);
+        let arms = self.seated_arms(&seated, &heels);
+        let gm = self.gm(&seated);
+        let paths: [Lane; N] = std::array::from_fn(|i| Lane::of(&arms, &heels, gm.0[i], i));
+        let mut out: [(Values, Fate); N] = std::array::from_fn(|i| {
+            let fate = self.fate(&seated, &feet, &paths[i], i);
+            (Values::default(), fate)
+        });
+        self.always(&gm, &mut out);
+        self.capacity(working, &mut out);
+        self.floating(working, &arms, &mut out);
+        self.leaning(&seated, &gm, &paths, &mut out);
+        self.standing(&feet, &mut out);
+        out
+    }
+
+    /// What becomes of one shape: seated, and on the feet where the angler
+    /// stands.
+    fn fate(&self, seated: &Case<N>, feet: &Case<N>, lane: &Lane, i: usize) -> Fate {
+        let stands = self.setup.brief.posture.stands();
+        for case in [Some(seated), stands.then_some(feet)].into_iter().flatten() {
+            let excess = case.upright.excess_volume.0[i];
+            if excess > 0.0 {
+                let by = excess * self.density();
+                return Fate::Sinks { by };
+            }
+            if !case.upright.rests(i) {
+                let by_the_stern = case.weight.x.0[i] > self.body.middle();
+                return Fate::Founders { by_the_stern };
+            }
+        }
+        if self.setup.fills && lane.lasting.fills_at == Some(0.0) {
+            let rim = clearance(&self.body.rim, self.body.middle(), &seated.upright.attitude);
+            return Fate::Swamps { by: -rim.0[i] };
+        }
+        fate(&lane.lasting, lane.gm)
+    }
+
+    /// Figures that exist whatever becomes of the hull; stiffness wherever it
+    /// has an upright equilibrium at all.
+    fn always(&self, gm: &Lanes<N>, out: &mut [(Values, Fate); N]) {
+        use Quantity as Q;
+        let loads = &self.setup.loads;
+        let rated = self.setup.posterior.survey.value(Measure::RatedCapacity);
+        let share = self.setup.brief.water.working_share;
+        let knee = loads.crew().knee_height(self.setup.guides());
+        let weight = self.weight(Carriage::Seated);
+        for (i, (values, _)) in out.iter_mut().enumerate() {
+            let counted = loads.counted_mass(self.shapes[i].kit_mass);
+            values.set(Q::Counted, counted);
+            values.set_some(Q::LabelMargin, rated.map(|r| r - counted));
+            values.set_some(Q::WorkingMargin, rated.map(|r| share * r - counted));
+            values.set(Q::GettingUp, loads.seat_height() / knee);
+            values.set(Q::Gm, gm.0[i]);
+            let stiffness = weight.mass.0[i] * GRAVITY * gm.0[i].to_radians();
+            values.set(Q::Stiffness, stiffness);
+        }
+    }
+
+    fn capacity(&self, case: &Case<N>, out: &mut [(Values, Fate); N]) {
+        use Quantity as Q;
+        let further = self.further(case, None);
+        for (i, (values, fate)) in out.iter_mut().enumerate() {
+            if !fate.is_rest() {
+                continue;
+            }
+            let water = further.map(|f| f.0[i]).filter(|f| f.is_finite());
+            values.set_some(Q::WaterlineMargin, water);
+            // The tightest of the three: without the water's there is none.
+            let [label, working] = [Q::LabelMargin, Q::WorkingMargin].map(|q| values.get(q));
+            let binding = [label, working, water].into_iter().flatten();
+            let tightest = water.and_then(|_| binding.reduce(f64::min));
+            values.set_some(Q::BindingMargin, tightest);
+        }
+    }
+
+    fn floating(&self, case: &Case<N>, arms: &Seated<N>, out: &mut [(Values, Fate); N]) {
+        use Quantity as Q;
+        let (at, middle) = (&case.upright.attitude, self.body.middle());
+        let floor = clearance(&self.body.floor, middle, at);
+        let gunwale = clearance(&self.body.gunwale, middle, at);
+        let depth = deepest(&self.body, at);
+        let drive = self.setup.posterior.survey.value(Measure::DriveDepth);
+        let carriage = self.setup.carriage();
+        let top = self.setup.loads.highest(carriage);
+        let water = at.water_at(self.setup.loads.crew_place(carriage), middle);
+        // The floor of a sit-inside lies under the water as it should.
+        let shows_floor = self.setup.posterior.survey.construction != Construction::SitInside;
+        for (i, (values, fate)) in out.iter_mut().enumerate() {
+            let Fate::Rests { list } = *fate else {
+                continue;
+            };
+            let swamped = arms.full.as_ref().map(|full| full[0].rim.0[i]);
+            values.set_some(Q::SwampedFreeboard, swamped);
+            let height = self.body.standing_height.0[i] + top - water.0[i];
+            values.set(Q::AirDraft, height);
+            values.set(Q::Draft, at.draft.0[i]);
+            values.set(Q::Deepest, depth.0[i]);
+            values.set_some(Q::DraftWithDrive, drive.map(|d| d + depth.0[i]));
+            values.set(Q::Trim, at.slope.0[i].atan().to_degrees());
+            values.set(Q::List, list.to_degrees());
+            values.set_some(Q::FloorAboveWater, shows_floor.then_some(floor.0[i]));
+            values.set(Q::Freeboard, gunwale.0[i]);
+        }
+    }
+
+    fn leaning(
+        &self,
+        case: &Case<N>,
+        gm: &Lanes<N>,
+        paths: &[Lane; N],
+        out: &mut [(Values, Fate); N],
+    ) {
+        use Quantity as Q;
+        let guides = self.setup.guides();
+        let crew = self.setup.loads.crew_mass();
+        let shift = self.setup.loads.crew().reach_shift(guides);
+        let half_beam = 0.5 * self.setup.posterior.form.beam();
+        let reaching = crew * shift + guides[Guide::LandedFish] * half_beam;
+        let sideways = guides[Guide::SidewaysPlace];
+        for (i, (values, fate)) in out.iter_mut().enumerate() {
+            if !fate.is_rest() {
+                continue;
+            }
+            let lane = &paths[i];
+            let (mass, gm) = (case.weight.mass.0[i], gm.0[i]);
+            let along = |path| Leaning { mass, crew, path };
+            let (brief, lasting) = (along(&lane.brief), along(&lane.lasting));
+            let angle = |v: Option<f64>| v.map(f64::to_degrees);
+            let lasting_room = lasting.room();
+            values.set(Q::LeanRoom, brief.room());
+            values.set(Q::LastingLean, lasting_room);
+            let open_floor = self.setup.limit != WaterLimit::Gunwale;
+            let dry = open_floor.then(|| lasting.dry_room(&lane.floor));
+            values.set_some(Q::DryLean, dry);
+            values.set_some(Q::ReachHeel, angle(brief.heel_under(reaching, gm)));
+            let list = lasting.heel_under(crew * sideways, gm);
+            values.set_some(Q::SidewaysList, angle(list));
+            values.set_some(Q::SidewaysRoom, list.map(|_| lasting_room - sideways));
+            let wets = open_floor.then(|| first_under(&lane.floor)).flatten();
+            values.set_some(Q::FloorWetAngle, angle(wets));
+            values.set_some(Q::EdgeAngle, angle(first_under(&lane.gunwale)));
+            values.set_some(Q::DownFlooding, angle(lane.lasting.fills_at));
+            let (peak_angle, peak) = lane.lasting.peak();
+            values.set(Q::RightingPeak, peak);
+            values.set(Q::PeakAngle, peak_angle.to_degrees());
+            values.set_some(Q::VanishingAngle, angle(lane.lasting.vanishes_at()));
+            let limit = guides[Guide::ReserveLimit].to_radians();
+            let work = reserve(mass, &lane.lasting, &lane.gunwale, limit);
+            values.set(Q::Reserve, work);
+            let radius = self.setup.loads.roll_radius(
+                Carriage::Seated,
+                self.body.standing_height.0[i],
+                self.shapes[i].hull_mass,
+            );
+            let period = roll_period(radius, gm, guides[Guide::AddedInertia]);
+            values.set_some(Q::RollPeriod, period);
+        }
+    }
+
+    fn standing(&self, case: &Case<N>, out: &mut [(Values, Fate); N]) {
+        use Quantity as Q;
+        let guides = self.setup.guides();
+        let limit = guides[Guide::StandingLimit].to_radians();
+        let secant = guides[Guide::SecantHeel].to_radians();
+        let heels = [0.0, 0.5 * limit, limit];
+        let arms = self.arms(case, &heels);
+        let gm = self.gm(case);
+        for (i, (values, fate)) in out.iter_mut().enumerate() {
+            if !fate.is_rest() || !case.upright.rests(i) {
+                continue;
+            }
+            let edge = std::array::from_fn(|k| match self.setup.limit {
+                WaterLimit::Floor | WaterLimit::Deck => arms[k].floor.0[i],
+                WaterLimit::Gunwale => arms[k].gunwale.0[i],
+            });
+            let feet = OnTheFeet {
+                mass: case.weight.mass.0[i],
+                crew: self.setup.loads.crew_mass(),
+                centre: self.setup.loads.standing_centre(),
+                gz: Curve::through(heels, std::array::from_fn(|k| arms[k].gz.0[i]), gm.0[i]),
+                edge: falling(heels, edge),
+            };
+            values.set(Q::StandingSupport, feet.support(secant));
+            values.set(Q::StandingRoom, feet.room());
+            values.set(Q::RigidStandingGm, feet.rigid_gm(gm.0[i]));
+        }
+    }
+}
+
+/// The righting paths of one shape, and its watched lines over heel.
+pub(crate) struct Lane {
+    pub(crate) gm: f64,
+    pub(crate) lasting: Path,
+    pub(crate) brief: Path,
+    floor: Curve<KNOTS>,
+    gunwale: Curve<KNOTS>,
+}
+
+impl Lane {
+    pub(crate) fn of<const N: usize>(
+        arms: &Seated<N>,
+        heels: &[f64; KNOTS],
+        gm: f64,
+        i: usize,
+    ) -> Self {
+        let gz = |arms: &[Arm<N>], gm: f64| {
+            let knots = std::array::from_fn(|k| arms[k].gz.0[i]);
+            Curve::through(*heels, whole(knots, 0.0), gm)
+        };
+        let line = |arms: &[Arm<N>], of: fn(&Arm<N>) -> Lanes<N>| {
+            let knots = std::array::from_fn(|k| of(&arms[k]).0[i]);
+            falling(*heels, whole(knots, UNDER))
+        };
+        let lasting = gz(&arms.lasting, gm);
+        let rim = |arms: &[Arm<N>]| first_under(&line(arms, |a| a.rim));
+        let full = arms.full.as_ref().map(|full| gz(full, 0.0));
+        let lasting = Path {
+            dry: lasting,
+            fills_at: full.and_then(|_| rim(&arms.lasting)),
+            full,
+        };
+        // A floor that is wet at rest holds water of its own, which runs to the
+        // low side: never more than the open body takes in.
+        let wet = arms.lasting[0].sill.0[i] <= 0.0;
+        let brief = match &arms.brief {
+            Some(sealed) if !wet => Path {
+                dry: gz(sealed, gm),
+                fills_at: rim(sealed),
+                full: None,
+            },
+            _ => lasting,
+        };
+        Self {
+            gm,
+            lasting,
+            brief,
+            floor: line(&arms.lasting, |a| a.floor),
+            gunwale: line(&arms.lasting, |a| a.gunwale),
+        }
+    }
+}
+
+/// A watched line of a body that finds no trim at a heel lies under there, m.
+const UNDER: f64 = -0.01;
+
+/// Knots with everything from the first that is no number on replaced: past
+/// what it can float at, a body has no arm.
+fn whole(mut knots: [f64; KNOTS], beyond: f64) -> [f64; KNOTS] {
+    if let Some(lost) = knots.iter().position(|v| v.is_nan()) {
+        knots[lost..].fill(beyond);
+    }
+    // A line a body does not have is infinitely far from the water.
+    knots.map(|v| v.min(1e3))
+}
+
+/// A clearance over heel: its first slope is that of its first knots.
+fn falling<const K: usize>(heels: [f64; K], value: [f64; K]) -> Curve<K> {
+    let slope = (value[1] - value[0]) / (heels[1] - heels[0]);
+    Curve::through(heels, value, slope)
+}

@@ -1,0 +1,97 @@
+//! Speed and effort of a hull under a brief, with ranges: over plausible shapes
+//! and over easy, usual and strong effort.
+
+use super::assess::Assessment;
+use super::evaluate::Afloat;
+use super::range::Range;
+use crate::effort::{Going, PowerCurve, Resistance, WettedHull, efficiency, going};
+use crate::float::Accuracy;
+use crate::guide::Guide;
+use crate::hull::Propulsion;
+use crate::load::Carriage;
+use rayon::prelude::*;
+
+/// Shapes the outlook is taken over: waves are dear, and their spread is small
+/// beside that of effort.
+const SHAPES: usize = 8;
+
+/// What it costs to move.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Outlook {
+    /// Speed, m/s, and power at hand, foot or battery, W.
+    pub curve: Vec<(f64, Range)>,
+    /// Speed kept up, m/s.
+    pub cruise: Range,
+    /// Speed at twice the effort, m/s; its share is of the shapes that reach
+    /// it below the fastest speed computed.
+    pub top: Option<Range>,
+    /// Energy for ten kilometres at cruise, J.
+    pub energy_10_km: Option<Range>,
+    /// Distance on the battery aboard, m; `None` without motor or battery.
+    pub battery: Option<Range>,
+    /// Efforts it is taken over, W: least, usual, most.
+    pub effort: [f64; 3],
+}
+
+/// Takes the outlook of an assessed hull, seated. `None` when no shape floats.
+#[must_use]
+pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
+    let setup = &assessment.setup;
+    let guides = setup.guides();
+    let propulsion = setup.posterior.survey.propulsion;
+    let effort = match propulsion {
+        Propulsion::Motor => [0.6, 1.0, 1.6].map(|f| f * guides[Guide::MotorCruise]),
+        _ => [Guide::EffortEasy, Guide::EffortUsual, Guide::EffortStrong].map(|g| guides[g]),
+    };
+    let share = efficiency(propulsion, guides);
+    let battery = setup.brief.rig.energy();
+    let order = assessment.evenly();
+    let stride = (order.len() / SHAPES).max(1);
+    let chosen: Vec<usize> = order.into_iter().step_by(stride).take(SHAPES).collect();
+    let curves: Vec<PowerCurve> = chosen
+        .par_iter()
+        .filter_map(|&i| {
+            let shapes = [setup.posterior.shapes[i]];
+            let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
+            let rest = afloat.case(Carriage::Seated).upright;
+            if !rest.rests(0) {
+                return None;
+            }
+            let hull = WettedHull::of_shape(&setup.posterior.form, &shapes[0], &rest.attitude);
+            let resistance = Resistance::new(hull, setup.brief.water.density, guides);
+            // As far as the strongest effort goes, doubled for the top speed.
+            Some(PowerCurve::of(&resistance, 2.0 * share * effort[2]))
+        })
+        .collect();
+    let goings: Vec<Going> = curves
+        .iter()
+        .flat_map(|curve| effort.map(|watts| going(curve, propulsion, watts, battery, guides)))
+        .collect();
+    let range = |f: &dyn Fn(&Going) -> Option<f64>| {
+        Range::of(goings.iter().map(|g| (f(g).unwrap_or(f64::NAN), 1.0)))
+    };
+    let fastest = curves
+        .iter()
+        .filter_map(|c| c.speed.last().copied())
+        .fold(f64::INFINITY, f64::min);
+    let steps = if fastest.is_finite() {
+        (fastest / 0.1) as u32
+    } else {
+        0
+    };
+    let curve = (0..=steps)
+        .filter_map(|i| {
+            let speed = 0.1 * f64::from(i);
+            let powers = curves.iter().map(|c| (c.power_at(speed) / share, 1.0));
+            Some((speed, Range::of(powers)?))
+        })
+        .collect();
+    Some(Outlook {
+        curve,
+        cruise: range(&|g| g.cruise)?,
+        top: range(&|g| g.top),
+        energy_10_km: range(&|g| g.energy_per_km.map(|e| 10.0 * e)),
+        battery: range(&|g| g.battery_range),
+        effort,
+    })
+}

@@ -1,0 +1,183 @@
+//! The rows.
+
+use super::GuideRow;
+use crate::base::{Dimension, Keyed, words};
+
+words! {
+/// Where a guide value is shown.
+pub enum Section {
+    /// Crew.
+    #[strum(message = "The angler")]
+    Crew,
+    /// Where masses lie.
+    #[strum(message = "Where the masses lie")]
+    Loads,
+    /// Shape of an estimated hull.
+    #[strum(message = "The shape nobody has measured")]
+    Shape,
+    /// Weights nobody has measured.
+    #[strum(message = "The weight nobody has measured")]
+    Weight,
+    /// What readings are worth.
+    #[strum(message = "What readings are worth")]
+    Evidence,
+    /// Stability.
+    #[strum(message = "Leaning, reaching, standing")]
+    Stability,
+    /// Effort.
+    #[strum(message = "What it costs to go")]
+    Effort,
+    /// Ranking.
+    #[strum(message = "Ruling out and giving points")]
+    Ranking,
+}
+}
+
+macro_rules! guides {
+    ($($name:ident = $key:literal, $section:ident, $dim:ident, $value:literal, $lo:literal ..= $hi:literal, $meaning:literal, $source:literal;)*) => {
+        words! {
+            /// A guide value.
+            pub enum Guide {
+                $(#[doc = $meaning] $name,)*
+            }
+        }
+
+        impl Guide {
+            /// How many there are.
+            pub const COUNT: usize = [$(stringify!($name)),*].len();
+
+            /// Its row in the table.
+            #[must_use]
+            pub const fn row(self) -> GuideRow {
+                match self {
+                    $(Self::$name => GuideRow {
+                        key: $key,
+                        section: Section::$section,
+                        meaning: $meaning,
+                        dimension: Dimension::$dim,
+                        value: $value,
+                        lo: $lo,
+                        hi: $hi,
+                        source: $source,
+                    },)*
+                }
+            }
+
+            /// The value a file's name means.
+            #[must_use]
+            pub fn named(key: &str) -> Option<Self> {
+                Self::ALL.iter().copied().find(|g| g.row().key == key)
+            }
+        }
+    };
+}
+
+guides! {
+    DressedExtra = "crew.dressed_extra", Crew, Mass, 6.0, 1.0 ..= 20.0, "what clothing, flotation aid, boots and pockets add to the angler", "guide value";
+    SeatedCentre = "crew.seated_centre", Crew, Ratio, 0.14, 0.10 ..= 0.20, "height of a seated body's centre over the seat, share of the stature", "rounded from published body-segment data (Dempster, Space requirements of the seated operator, 1955)";
+    StandingCentre = "crew.standing_centre", Crew, Ratio, 0.56, 0.52 ..= 0.60, "height of a standing body's centre over the soles, share of the stature", "Dempster 1955, rounded";
+    SittingHeight = "crew.sitting_height", Crew, Ratio, 0.52, 0.48 ..= 0.56, "height of the head over the seat, share of the stature", "published anthropometry, rounded";
+    KneeHeight = "crew.knee_height", Crew, Ratio, 0.285, 0.25 ..= 0.32, "knee height, share of the stature", "published anthropometry (Drillis and Contini, Body segment parameters, 1966)";
+    UpperBodyShare = "crew.upper_body_share", Crew, Ratio, 0.68, 0.55 ..= 0.75, "share of the body's mass that leans with the torso", "Dempster 1955: trunk, head and arms";
+    UpperBodyCentre = "crew.upper_body_centre", Crew, Ratio, 0.20, 0.15 ..= 0.26, "height of the torso's centre over the hips, share of the stature", "Dempster 1955, rounded";
+    ReachLean = "crew.reach_lean", Crew, Angle, 20.0, 5.0 ..= 45.0, "how far the torso leans sideways while landing a fish", "guide value";
+    SidewaysPlace = "crew.sideways_place", Crew, ShortLength, 0.20, 0.05 ..= 0.45, "how far off the middle the body lies, sitting sideways with the legs over the side", "guide value";
+    StandsForward = "crew.stands_forward", Crew, ShortLength, 0.25, 0.0 ..= 0.8, "how far ahead of the seat the angler stands", "the prototype bodies";
+    LandedFish = "crew.landed_fish", Crew, Mass, 3.0, 0.0 ..= 30.0, "fish held at the gunwale while it is landed", "guide value";
+    SeatedRadius = "crew.seated_radius", Crew, ShortLength, 0.25, 0.1 ..= 0.5, "roll radius of a seated body about its own centre", "guide value";
+    StandingRadius = "crew.standing_radius", Crew, ShortLength, 0.48, 0.2 ..= 0.8, "roll radius of a standing body about its own centre", "guide value";
+
+    HullPlace = "loads.hull_place", Loads, Ratio, 0.51, 0.40 ..= 0.60, "place of a hull's own centre from the bow, share of the length", "the prototype bodies";
+    HullHeight = "loads.hull_height", Loads, ShortLength, 0.18, 0.05 ..= 0.40, "height of a hull's own centre over the bottom", "the prototype bodies";
+    BoardHeight = "loads.board_height", Loads, ShortLength, 0.10, 0.03 ..= 0.30, "height of a board's own centre over the bottom", "the prototype bodies";
+    SeatPlace = "loads.seat_place", Loads, Ratio, 0.53, 0.40 ..= 0.65, "seat's place from the bow where nobody noted it, share of the length", "the prototype bodies";
+    SeatHeight = "loads.seat_height", Loads, ShortLength, 0.10, 0.0 ..= 0.50, "seat over the floor where nobody noted it", "guide value";
+    HullRadius = "loads.hull_radius", Loads, Ratio, 0.38, 0.2 ..= 0.6, "roll radius of a hull about its own centre, share of the beam", "guide value";
+
+    PlanBow = "shape.plan_bow", Shape, Ratio, 2.6, 1.5 ..= 6.0, "fullness of the plan ahead of mid-length (exponent)", "the prototype bodies";
+    PlanStern = "shape.plan_stern", Shape, Ratio, 2.9, 1.5 ..= 6.0, "fullness of the plan aft of mid-length (exponent)", "the prototype bodies";
+    PlanBowBoard = "shape.plan_bow_board", Shape, Ratio, 3.5, 1.5 ..= 6.0, "the same of a board, ahead", "the prototype bodies";
+    PlanSternBoard = "shape.plan_stern_board", Shape, Ratio, 4.0, 1.5 ..= 6.0, "the same of a board, aft", "the prototype bodies";
+    PlanSd = "shape.plan_sd", Shape, Ratio, 0.35, 0.05 ..= 1.0, "how widely the plan's exponents are spread, 1 sd", "guide value";
+    SternEnd = "shape.stern_end", Shape, Ratio, 0.12, 0.0 ..= 0.6, "breadth left at the stern's end, share of the beam", "the prototype bodies";
+    SternEndBoard = "shape.stern_end_board", Shape, Ratio, 0.40, 0.0 ..= 0.8, "the same of a board", "the prototype bodies";
+    SternEndSd = "shape.stern_end_sd", Shape, Ratio, 0.08, 0.01 ..= 0.3, "its spread, 1 sd", "guide value";
+    DepthSitOnTop = "shape.depth_sit_on_top", Shape, ShortLength, 0.36, 0.2 ..= 0.6, "depth amidships of a sit-on-top", "the prototype bodies";
+    DepthSitInside = "shape.depth_sit_inside", Shape, ShortLength, 0.34, 0.2 ..= 0.6, "depth amidships of a sit-inside", "guide value";
+    DepthBoard = "shape.depth_board", Shape, ShortLength, 0.20, 0.1 ..= 0.4, "depth amidships of a board", "the prototype bodies";
+    DepthSd = "shape.depth_sd", Shape, ShortLength, 0.025, 0.005 ..= 0.1, "its spread, 1 sd", "guide value";
+    RiseBow = "shape.rise_bow", Shape, ShortLength, 0.09, 0.0 ..= 0.25, "rise of the keel at the bow's end", "the prototype bodies";
+    RiseStern = "shape.rise_stern", Shape, ShortLength, 0.06, 0.0 ..= 0.20, "rise of the keel at the stern's end", "the prototype bodies";
+    RiseSd = "shape.rise_sd", Shape, ShortLength, 0.03, 0.005 ..= 0.1, "their spread, 1 sd", "guide value";
+    SheerBow = "shape.sheer_bow", Shape, ShortLength, 0.08, 0.0 ..= 0.3, "rise of the gunwale at the bow over mid-length", "the prototype bodies";
+    SheerStern = "shape.sheer_stern", Shape, ShortLength, 0.03, 0.0 ..= 0.3, "rise of the gunwale at the stern over mid-length", "the prototype bodies";
+    FloorSitOnTop = "shape.floor_sit_on_top", Shape, ShortLength, 0.135, 0.05 ..= 0.3, "cockpit floor over the bottom, sit-on-top", "the prototype bodies";
+    FloorSitInside = "shape.floor_sit_inside", Shape, ShortLength, 0.045, 0.01 ..= 0.2, "cockpit floor over the bottom, sit-inside: one sits near the bottom of a deeper shell", "guide value";
+    FloorBoard = "shape.floor_board", Shape, ShortLength, 0.16, 0.05 ..= 0.35, "standing pad over the bottom, board", "the prototype bodies";
+    FloorSd = "shape.floor_sd", Shape, ShortLength, 0.02, 0.002 ..= 0.08, "its spread, 1 sd", "guide value";
+    FloorStep = "shape.floor_step", Shape, ShortLength, 0.04, 0.0 ..= 0.15, "how much the foot well's and the tank well's floor lies above the cockpit's", "the prototype bodies";
+    FullnessSd = "shape.fullness_sd", Shape, Ratio, 0.08, 0.01 ..= 0.2, "spread of a section's fullness, 1 sd", "guide value";
+    RecessBreadth = "shape.recess_breadth", Shape, Ratio, 0.76, 0.4 ..= 0.95, "half-breadth of the recess, share of the hull's there", "guide value, from bodies taken off";
+    OpeningBreadth = "shape.opening_breadth", Shape, Ratio, 0.72, 0.4 ..= 0.95, "the same of a sit-inside's opening", "guide value";
+    RecessBreadthSd = "shape.recess_breadth_sd", Shape, Ratio, 0.06, 0.01 ..= 0.2, "its spread, 1 sd", "guide value";
+    RecessFrom = "shape.recess_from", Shape, Ratio, 0.18, 0.05 ..= 0.24, "where the recess begins, share of the length", "the prototype bodies";
+    RecessTo = "shape.recess_to", Shape, Ratio, 0.93, 0.7 ..= 0.98, "where it ends", "the prototype bodies";
+    OpeningFrom = "shape.opening_from", Shape, Ratio, 0.30, 0.1 ..= 0.45, "where a sit-inside's opening begins, share of the length", "guide value";
+    OpeningTo = "shape.opening_to", Shape, Ratio, 0.66, 0.55 ..= 0.9, "where it ends", "guide value";
+    RecessEndSd = "shape.recess_end_sd", Shape, Ratio, 0.03, 0.005 ..= 0.1, "spread of either end, 1 sd", "guide value";
+
+    MassPerArea = "weight.per_area", Weight, Ratio, 11.0, 4.0 ..= 25.0, "mass of a fitted hull for each m² of length × beam, kg/m²", "guide value, from the demo fleet";
+    MassPerAreaSd = "weight.per_area_sd", Weight, Ratio, 1.6, 0.2 ..= 6.0, "its spread, 1 sd, kg/m²", "guide value";
+    DriveMass = "weight.drive", Weight, Mass, 11.0, 4.0 ..= 30.0, "what a drive with its seat and rudder adds to a bare hull", "guide value: a drive alone is 8-12 kg";
+    DriveMassSd = "weight.drive_sd", Weight, Mass, 2.5, 0.2 ..= 8.0, "its spread, 1 sd", "guide value";
+    SeatMass = "weight.seat", Weight, Mass, 2.5, 0.3 ..= 10.0, "what a seat and its rails add to a bare hull", "guide value";
+    SeatMassSd = "weight.seat_sd", Weight, Mass, 0.8, 0.05 ..= 3.0, "its spread, 1 sd", "guide value";
+
+    TapeSd = "evidence.tape_sd", Evidence, FineLength, 0.004, 0.001 ..= 0.02, "error of a careful tape over a moulded hull, 1 sd", "guide value";
+    SheetSd = "evidence.sheet_sd", Evidence, FineLength, 0.012, 0.002 ..= 0.05, "error of a printed depth or height, 1 sd", "guide value";
+    TalkSd = "evidence.talk_sd", Evidence, FineLength, 0.02, 0.004 ..= 0.08, "error of one told or guessed, 1 sd", "guide value";
+    ScaleShare = "evidence.scale_share", Evidence, Ratio, 0.005, 0.001 ..= 0.05, "error of a weight on a scale, share, 1 sd", "guide value";
+    SheetShare = "evidence.sheet_share", Evidence, Ratio, 0.02, 0.005 ..= 0.10, "error of a printed weight, share, 1 sd", "guide value";
+    TalkShare = "evidence.talk_share", Evidence, Ratio, 0.06, 0.01 ..= 0.3, "error of a weight told or guessed, share, 1 sd", "guide value";
+    FloatSd = "evidence.float_sd", Evidence, FineLength, 0.006, 0.001 ..= 0.03, "error of a tape to moving water, 1 sd", "guide value";
+    WaterlineLengthSd = "evidence.waterline_length_sd", Evidence, FineLength, 0.06, 0.01 ..= 0.3, "error of a length at the water, 1 sd", "guide value";
+    WaterlineBeamSd = "evidence.waterline_beam_sd", Evidence, FineLength, 0.012, 0.002 ..= 0.05, "error of a beam at the water, 1 sd", "guide value";
+    TiltShare = "evidence.tilt_share", Evidence, Ratio, 0.05, 0.01 ..= 0.3, "least error believed of a tilt test, share of GM, 1 sd", "guide value";
+    LabelLogSd = "evidence.label_log_sd", Evidence, Ratio, 0.25, 0.05 ..= 1.0, "how loosely a label follows the load that wets the floor, sd of the logarithm", "guide value: makers choose floors so that the label load sits near it";
+    SoldMass = "evidence.sold_mass", Evidence, Mass, 80.0, 50.0 ..= 110.0, "the person any hull for sale is taken to carry seated", "guide value";
+    SoldStature = "evidence.sold_stature", Evidence, Length, 1.78, 1.5 ..= 2.0, "how tall that person is", "guide value";
+    SoldGm = "evidence.sold_gm", Evidence, ShortLength, 0.05, 0.0 ..= 0.15, "the GM a hull for sale is taken to have with that person aboard, at least", "guide value";
+    SoldSd = "evidence.sold_sd", Evidence, ShortLength, 0.03, 0.01 ..= 0.2, "how softly that is believed, 1 sd", "guide value";
+    SoldAgree = "evidence.sold_agree", Evidence, Ratio, 0.1, 0.02 ..= 0.5, "share of shapes that must agree with it before it is believed at all", "guide value";
+    OffsetShare = "evidence.offset_share", Evidence, Ratio, 0.005, 0.001 ..= 0.05, "error of measured sections as a whole, share of breadth and of height, 1 sd", "guide value";
+
+    SecantHeel = "stability.secant_heel", Stability, Angle, 5.0, 2.0 ..= 10.0, "heel to which standing support is taken", "guide value";
+    StandingLimit = "stability.standing_limit", Stability, Angle, 10.0, 4.0 ..= 10.0, "heel to which the feet may tip the hull", "guide value";
+    ReserveLimit = "stability.reserve_limit", Stability, Angle, 40.0, 20.0 ..= 60.0, "heel up to which the reserve is counted", "guide value";
+    AddedInertia = "stability.added_inertia", Stability, Ratio, 0.20, 0.0 ..= 0.6, "share added to the roll inertia for water that moves along", "guide value";
+
+    EffortEasy = "effort.easy", Effort, Power, 60.0, 20.0 ..= 150.0, "effort kept up easily, at hand or foot", "guide value: 60-100 W sustained";
+    EffortUsual = "effort.usual", Effort, Power, 80.0, 30.0 ..= 200.0, "effort usually kept up", "guide value";
+    EffortStrong = "effort.strong", Effort, Power, 100.0, 40.0 ..= 300.0, "effort a strong person keeps up", "guide value";
+    MotorCruise = "effort.motor_cruise", Effort, Power, 250.0, 50.0 ..= 1500.0, "electric input a small motor is run at to cruise", "guide value";
+    EfficiencyPaddle = "effort.efficiency_paddle", Effort, Ratio, 0.45, 0.2 ..= 0.9, "share of the effort that arrives in the water by paddle", "guide value";
+    EfficiencyRotary = "effort.efficiency_rotary", Effort, Ratio, 0.60, 0.2 ..= 0.9, "the same by rotary pedal", "guide value";
+    EfficiencyFin = "effort.efficiency_fin", Effort, Ratio, 0.55, 0.2 ..= 0.9, "the same by fin pedal", "guide value";
+    EfficiencyMotor = "effort.efficiency_motor", Effort, Ratio, 0.45, 0.1 ..= 0.9, "the same by motor, of the electric input", "guide value";
+    BatteryShare = "effort.battery_share", Effort, Ratio, 0.7, 0.3 ..= 1.0, "share of a battery that is used, the rest kept back", "guide value";
+    FormFactor = "effort.form_factor", Effort, Ratio, 0.2, 0.0 ..= 0.6, "form factor on the friction line", "guide value";
+    DragArea = "effort.drag_area", Effort, Ratio, 0.45, 0.1 ..= 1.2, "drag area of a seated angler with kit in the air, m²", "guide value";
+
+    StaySeated = "ranking.stay_seated", Ranking, Ratio, 0.6, 0.3 ..= 1.0, "standing support below which one who stands is told to stay seated", "guide band";
+    MayNotRest = "ranking.may_not_rest", Ranking, Ratio, 0.20, 0.02 ..= 0.5, "share of plausible shapes that capsize, loll, founder or sink from which a hull is ruled out", "guide value";
+    SaidInRed = "ranking.said_in_red", Ranking, Ratio, 0.01, 0.001 ..= 0.2, "share of such shapes from which it is said beside the place", "guide value";
+    TooTender = "ranking.too_tender", Ranking, ShortLength, 0.01, 0.0 ..= 0.05, "median lean room in a brief lean below which a hull is too tender to use", "guide value";
+    MarginFull = "ranking.margin_full", Ranking, Ratio, 0.5, 0.1 ..= 2.0, "margin in hand, as a share of the load, that earns 100 points (none earns 0)", "guide value";
+    SupportNothing = "ranking.support_nothing", Ranking, Ratio, 0.6, 0.0 ..= 1.0, "standing support that earns nothing", "guide value";
+    SupportFull = "ranking.support_full", Ranking, Ratio, 1.3, 1.0 ..= 3.0, "standing support that earns 100 points", "guide value";
+    LeanNothing = "ranking.lean_nothing", Ranking, ShortLength, 0.02, 0.0 ..= 0.1, "lean room in a brief lean that earns nothing", "guide value";
+    LeanFull = "ranking.lean_full", Ranking, ShortLength, 0.16, 0.1 ..= 0.5, "lean room in a brief lean that earns 100 points", "guide value";
+    ReserveFull = "ranking.reserve_full", Ranking, Energy, 80.0, 10.0 ..= 400.0, "reserve that earns 100 points (none earns 0)", "guide value, from the reach of the demo fleet";
+    StiffnessNothing = "ranking.stiffness_nothing", Ranking, Stiffness, 1.0, 0.0 ..= 5.0, "initial stiffness that earns nothing", "guide value, from the reach of the demo fleet";
+    StiffnessFull = "ranking.stiffness_full", Ranking, Stiffness, 14.0, 6.0 ..= 40.0, "initial stiffness that earns 100 points", "guide value, from the reach of the demo fleet";
+}

@@ -1,0 +1,16 @@
+//! Plausible shapes: what a record and its evidence leave possible.
+//!
+//! `Survey → Posterior`; nothing here knows what will be asked of the hull.
+
+mod posterior;
+mod predict;
+mod prior;
+mod sample;
+mod target;
+pub mod tilt;
+
+pub use posterior::{CannotFloat, Posterior, effective_size};
+pub use predict::LANES;
+pub use prior::{DIMENSIONS, ShapePrior, Spread};
+pub use sample::{DEFAULT_SIZE, normals};
+pub use target::Target;

@@ -1,0 +1,264 @@
+//! What is guessed of a hull's shape and weight, and how widely.
+//!
+//! Leaflets give length, beam and weight; the rest is a guess with a width.
+//! The guesses are guide values; whatever the survey has measured replaces them.
+
+use crate::body::{Shape, estimate::LEAST_HEIGHT};
+use crate::guide::{Guide, Guides};
+use crate::hull::{Construction, Measure, Reading, Survey};
+
+/// A value with the width of our ignorance of it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Spread {
+    /// Middle value.
+    pub median: f64,
+    /// One standard deviation.
+    pub sd: f64,
+    /// Physical floor below which no sample goes.
+    pub lo: f64,
+    /// Physical ceiling above which no sample goes.
+    pub hi: f64,
+}
+
+impl Spread {
+    const fn new(median: f64, sd: f64, lo: f64, hi: f64) -> Self {
+        Self { median, sd, lo, hi }
+    }
+
+    /// Value `normal` standard deviations from the median, kept physical.
+    #[must_use]
+    pub fn at(&self, normal: f64) -> f64 {
+        (self.median + self.sd * normal).min(self.hi).max(self.lo)
+    }
+}
+
+/// Number of shape parameters, and dimensions of the sample.
+pub const DIMENSIONS: usize = 13;
+
+/// Which coordinate of the sample a parameter is.
+pub(crate) mod coordinate {
+    pub(crate) const STERN_END: usize = 2;
+    pub(crate) const DEPTH: usize = 3;
+    pub(crate) const FLOOR: usize = 6;
+    pub(crate) const FULLNESS: usize = 7;
+    pub(crate) const HULL_MASS: usize = 8;
+    pub(crate) const RECESS_BREADTH: usize = 10;
+}
+
+/// What is known and guessed about a hull, parameter by parameter.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ShapePrior {
+    spreads: [Spread; DIMENSIONS],
+    /// Whether [`coordinate::HULL_MASS`] is the bare hull, on which the kit
+    /// comes, rather than the fitted one, in which it is.
+    bare: bool,
+    measured: bool,
+    sheer: (f64, f64),
+    board: bool,
+}
+
+/// Error of one reading of a length, m.
+fn length_sd(reading: &Reading, guides: &Guides) -> f64 {
+    use crate::hull::Source;
+    guides[match reading.source {
+        s if s.is_measured() => Guide::TapeSd,
+        Source::Brochure | Source::Label => Guide::SheetSd,
+        _ => Guide::TalkSd,
+    }]
+}
+
+/// Error of one reading of a weight, kg.
+fn weight_sd(reading: &Reading, guides: &Guides) -> f64 {
+    use crate::hull::Source;
+    reading.value
+        * guides[match reading.source {
+            s if s.is_measured() => Guide::ScaleShare,
+            Source::Brochure | Source::Label => Guide::SheetShare,
+            _ => Guide::TalkShare,
+        }]
+}
+
+impl ShapePrior {
+    /// Builds the prior of a surveyed hull: guide values by construction,
+    /// replaced wherever the survey has measured. `length` and `beam` in m;
+    /// `measured` where its sections are.
+    #[must_use]
+    pub fn of(survey: &Survey, length: f64, beam: f64, measured: bool, guides: &Guides) -> Self {
+        let g = |guide: Guide| guides[guide];
+        let board = survey.construction == Construction::Board;
+        let pick = |usual: Guide, of_a_board: Guide| g(if board { of_a_board } else { usual });
+        let inside = survey.construction == Construction::SitInside;
+        let (depth, floor) = match survey.construction {
+            Construction::SitOnTop => (Guide::DepthSitOnTop, Guide::FloorSitOnTop),
+            Construction::SitInside => (Guide::DepthSitInside, Guide::FloorSitInside),
+            Construction::Board => (Guide::DepthBoard, Guide::FloorBoard),
+        };
+        let (breadth, from, to) = if inside {
+            (Guide::OpeningBreadth, Guide::OpeningFrom, Guide::OpeningTo)
+        } else {
+            (Guide::RecessBreadth, Guide::RecessFrom, Guide::RecessTo)
+        };
+        // The deep cockpit of a sit-on-top lies between 25 and 62 % of the
+        // length; the opening of a sit-inside reaches over mid-length.
+        let (latest, earliest) = if inside { (0.45, 0.55) } else { (0.24, 0.66) };
+        let (mass, kit, bare) = masses(survey, length, beam, guides);
+        let rise = g(Guide::RiseSd);
+        let ends = g(Guide::RecessEndSd);
+        let mut spreads = [
+            Spread::new(
+                pick(Guide::PlanBow, Guide::PlanBowBoard),
+                g(Guide::PlanSd),
+                1.5,
+                6.0,
+            ),
+            Spread::new(
+                pick(Guide::PlanStern, Guide::PlanSternBoard),
+                g(Guide::PlanSd),
+                1.5,
+                6.0,
+            ),
+            Spread::new(
+                pick(Guide::SternEnd, Guide::SternEndBoard),
+                g(Guide::SternEndSd),
+                0.0,
+                1.0,
+            ),
+            Spread::new(g(depth), g(Guide::DepthSd), 0.08, 0.8),
+            Spread::new(g(Guide::RiseBow), rise, 0.0, 0.25),
+            Spread::new(g(Guide::RiseStern), rise, 0.0, 0.20),
+            Spread::new(g(floor), g(Guide::FloorSd), 0.02, 0.6),
+            Spread::new(0.0, g(Guide::FullnessSd), -0.2, 0.2),
+            mass,
+            kit,
+            Spread::new(g(breadth), g(Guide::RecessBreadthSd), 0.1, 0.95),
+            Spread::new(g(from), ends, 0.03, latest),
+            Spread::new(g(to), ends, earliest, 0.99),
+        ];
+        let mut known = |index: usize, measure: Measure, scale: f64| {
+            if let Some(reading) = survey.best(measure) {
+                spreads[index].median = reading.value * scale;
+                spreads[index].sd = length_sd(reading, guides) * scale;
+            }
+        };
+        known(coordinate::DEPTH, Measure::Depth, 1.0);
+        known(coordinate::FLOOR, Measure::FloorHeight, 1.0);
+        known(coordinate::STERN_END, Measure::TransomWidth, 1.0 / beam);
+        known(coordinate::RECESS_BREADTH, Measure::FloorWidth, 1.0 / beam);
+        if measured {
+            let error = g(Guide::OffsetShare);
+            spreads[coordinate::DEPTH] = Spread::new(1.0, error, 0.9, 1.1);
+            spreads[coordinate::FULLNESS] = Spread::new(1.0, error, 0.9, 1.1);
+        }
+        Self {
+            spreads,
+            bare,
+            measured,
+            sheer: (g(Guide::SheerBow), g(Guide::SheerStern)),
+            board,
+        }
+    }
+
+    /// The shape whose every parameter lies `normal[i]` standard deviations
+    /// from its median, made consistent: floor below the gunwale at every
+    /// station, ends higher than nothing.
+    #[must_use]
+    pub fn shape(&self, normal: &[f64; DIMENSIONS]) -> Shape {
+        let v: [f64; DIMENSIONS] = std::array::from_fn(|i| self.spreads[i].at(normal[i]));
+        let [
+            bow_exponent,
+            stern_exponent,
+            stern_end,
+            depth,
+            bow_rise,
+            stern_rise,
+            floor,
+            fullness,
+            mass,
+            kit_mass,
+            recess_breadth,
+            recess_from,
+            recess_to,
+        ] = v;
+        let scale = |v: f64| if self.measured { v } else { 1.0 };
+        let most_rise = |sheer: f64| depth + sheer - LEAST_HEIGHT;
+        // A floor cannot lie above the gunwale: 3 cm of side are left where
+        // there is room for them. A board's pad is not above its deck.
+        let highest = if self.board {
+            depth
+        } else {
+            (depth - 0.03).max(0.5 * depth)
+        };
+        let hull_mass = if self.bare { mass + kit_mass } else { mass };
+        Shape {
+            bow_exponent,
+            stern_exponent,
+            stern_end,
+            depth,
+            bow_rise: bow_rise.min(most_rise(self.sheer.0)),
+            stern_rise: stern_rise.min(most_rise(self.sheer.1)),
+            floor: floor.min(highest),
+            fullness: if self.measured { 0.0 } else { fullness },
+            recess_breadth,
+            recess_from,
+            recess_to,
+            breadth_scale: scale(fullness),
+            height_scale: scale(depth),
+            hull_mass,
+            // A part is less than the whole, whatever a wild record says.
+            kit_mass: kit_mass.min(0.7 * hull_mass),
+        }
+    }
+
+    /// The median shape.
+    #[must_use]
+    pub fn median(&self) -> Shape {
+        self.shape(&[0.0; DIMENSIONS])
+    }
+}
+
+/// Hull and kit on one account: the mass of the hull (fitted, or bare where the
+/// last says so) and of what "fitted" adds to it. The counted load takes the
+/// kit from here as well, so that a weight left out is guessed, never nothing.
+fn masses(survey: &Survey, length: f64, beam: f64, guides: &Guides) -> (Spread, Spread, bool) {
+    let spread = |median: f64, sd: f64| Spread::new(median, sd, 5.0, 160.0);
+    let guessed = if survey.propulsion.has_drive() {
+        Spread::new(
+            guides[Guide::DriveMass],
+            guides[Guide::DriveMassSd],
+            1.0,
+            30.0,
+        )
+    } else {
+        Spread::new(
+            guides[Guide::SeatMass],
+            guides[Guide::SeatMassSd],
+            0.0,
+            10.0,
+        )
+    };
+    let read = |r: &Reading| spread(r.value, weight_sd(r, guides));
+    let (bare, fitted) = (
+        survey.best(Measure::BareWeight),
+        survey.best(Measure::FittedWeight),
+    );
+    match (bare, fitted) {
+        (Some(bare), Some(fitted)) if fitted.value >= bare.value => {
+            let sd = weight_sd(bare, guides).hypot(weight_sd(fitted, guides));
+            let kit = Spread::new(fitted.value - bare.value, sd, 0.0, 100.0);
+            (read(fitted), kit, false)
+        }
+        // They contradict each other: the more trusted one; of equals the
+        // heavier boat.
+        (Some(bare), Some(fitted)) if fitted.source > bare.source => (read(fitted), guessed, false),
+        (Some(bare), _) => (read(bare), guessed, true),
+        (None, Some(fitted)) => (read(fitted), guessed, false),
+        (None, None) => {
+            let area = length * beam;
+            let mass = spread(
+                area * guides[Guide::MassPerArea],
+                area * guides[Guide::MassPerAreaSd],
+            );
+            (mass, guessed, false)
+        }
+    }
+}

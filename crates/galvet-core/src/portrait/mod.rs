@@ -1,0 +1,321 @@
+//! What the drawings show: outlines, people, kit, water and centres of a hull
+//! under a brief.
+//!
+//! Geometry only, in metres and in the hull's frame; how it is drawn is the
+//! application's affair. Glyph, card and full size come from here alike.
+
+mod person;
+
+pub use person::{Person, Point};
+
+use crate::base::Lanes;
+use crate::body::{Lines, Shape};
+use crate::figures::{Afloat, Assessment, Case, Setup};
+use crate::float::{Attitude, Settled, arm, rim_angle};
+use crate::hull::{Flooded, Measure, Propulsion};
+use crate::load::Carriage;
+use crate::stability::Arm;
+
+/// A section with the water across it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct SectionView {
+    /// Closed outline, starboard side round to port, (y, z).
+    pub outline: Vec<Point>,
+    /// Heel, degrees, starboard down.
+    pub heel_deg: f64,
+    /// Height of the water above the baseline along the heeled vertical, m;
+    /// `None` where it does not float so.
+    pub water: Option<f64>,
+    /// Centre of mass of everything afloat (y, z).
+    pub mass_centre: Point,
+    /// Centre of buoyancy (y, z), where it floats.
+    pub buoyancy: Option<Point>,
+    /// Righting arm at this heel, m, where it floats.
+    pub gz: Option<f64>,
+    /// Height the feet stand on, m.
+    pub floor: f64,
+    /// Whoever is in it, seen from ahead.
+    pub person: Person,
+}
+
+/// One thing of the rig at its place.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Thing {
+    /// What it is.
+    pub item: String,
+    /// Centre from the bow, m.
+    pub x: f64,
+    /// Centre to starboard, m.
+    pub y: f64,
+    /// Centre above the baseline, m.
+    pub z: f64,
+    /// Side of a cube of its mass, m: its size is not known.
+    pub side: f64,
+}
+
+/// A hull seen from starboard and from above, at rest.
+#[derive(Debug, Clone, PartialEq)]
+pub struct SideView {
+    /// Length, m.
+    pub length: f64,
+    /// Greatest beam, m.
+    pub beam: f64,
+    /// Lines along the hull.
+    pub lines: Lines,
+    /// Whether they were measured.
+    pub measured: bool,
+    /// Height of the water at bow and stern, m, where it floats.
+    pub water: Option<(f64, f64)>,
+    /// Trim, degrees, bow up positive.
+    pub trim_deg: f64,
+    /// Centre of mass (x, z).
+    pub mass_centre: Point,
+    /// Centre of buoyancy (x, z), where it floats.
+    pub buoyancy: Option<Point>,
+    /// Whoever is in it.
+    pub person: Person,
+    /// Place of the seat (x, height of its surface).
+    pub seat: Point,
+    /// Height of the floor, m.
+    pub floor: f64,
+    /// The rig.
+    pub things: Vec<Thing>,
+    /// Drive or motor below the hull: place, and how far below the baseline.
+    pub drive: Option<(f64, f64)>,
+}
+
+/// Righting arms against heel in degrees, seated. Each curve stops where what
+/// it is about stops.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Curves {
+    /// On the body as its scuppers leave it open, up to water running in.
+    pub lasting: Vec<Point>,
+    /// On the sealed body, where that differs, up to water running in.
+    pub brief: Vec<Point>,
+    /// Full of water, from there on.
+    pub full: Vec<Point>,
+    /// Heel at which water runs in, degrees.
+    pub fills_at: Option<f64>,
+}
+
+/// Everything drawn of a hull: the middle shape under the brief.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Portrait {
+    /// From the side and above.
+    pub side: SideView,
+    /// Sections at the angler's place: upright, then heeled.
+    pub sections: Vec<SectionView>,
+    /// Righting arms.
+    pub curves: Curves,
+}
+
+/// Heel of the second section drawn, degrees.
+const SHOWN_HEEL_DEG: f64 = 10.0;
+/// Density kit is drawn with, kg/m³: that of a packed crate.
+const KIT_DENSITY: f64 = 250.0;
+/// Where a drive hangs, shares of the length. Guide values.
+const PEDAL_PLACE: f64 = 0.40;
+const MOTOR_PLACE: f64 = 0.97;
+
+/// The section at the angler's place, upright: the glyph of a row.
+#[must_use]
+pub fn glyph(assessment: &Assessment) -> SectionView {
+    let shapes = [assessment.middle];
+    Painter::of(assessment, &shapes).section(0.0)
+}
+
+/// The whole portrait, for a hull's own page.
+#[must_use]
+pub fn portrait(assessment: &Assessment) -> Portrait {
+    let shapes = [assessment.middle];
+    let painter = Painter::of(assessment, &shapes);
+    Portrait {
+        side: painter.side(),
+        sections: vec![painter.section(0.0), painter.section(SHOWN_HEEL_DEG)],
+        curves: painter.curves(),
+    }
+}
+
+struct Painter<'a> {
+    setup: &'a Setup,
+    shape: Shape,
+    afloat: Afloat<'a, 1>,
+    case: Case<1>,
+}
+
+impl<'a> Painter<'a> {
+    fn of(assessment: &'a Assessment, shapes: &'a [Shape; 1]) -> Self {
+        let afloat = assessment.afloat(shapes);
+        Self {
+            setup: &assessment.setup,
+            shape: assessment.middle,
+            case: afloat.case(assessment.setup.carriage()),
+            afloat,
+        }
+    }
+
+    fn stands(&self) -> bool {
+        self.setup.carriage() == Carriage::AtTheFeet
+    }
+
+    /// Height of what is sat or stood on.
+    fn surface(&self) -> f64 {
+        let floor = self.floor();
+        if self.stands() {
+            floor
+        } else {
+            floor + self.setup.loads.seat_height()
+        }
+    }
+
+    fn floor(&self) -> f64 {
+        self.afloat.body.standing_height.0[0]
+    }
+
+    /// Place of the angler along the hull, m.
+    fn place(&self) -> f64 {
+        self.setup.loads.crew_place(self.setup.carriage())
+    }
+
+    fn section(&self, heel_deg: f64) -> SectionView {
+        let heel = heel_deg.to_radians();
+        let settled = self.afloat.settle(&self.case, heel);
+        let form = &self.setup.posterior.form;
+        let share = ((self.place() - form.bow()) / form.length()).clamp(0.0, 1.0);
+        let middle = self.afloat.body.middle();
+        let stature = self.setup.loads.crew().stature();
+        let weight = &self.case.weight;
+        let floats = |f: &dyn Fn(&Settled<1>) -> f64| settled.rests(0).then(|| f(&settled));
+        let (sin, cos) = heel.sin_cos();
+        SectionView {
+            outline: form.half_section(&self.shape, share).closed(),
+            heel_deg,
+            water: floats(&|s| level(&s.attitude, self.place(), middle)),
+            mass_centre: (weight.y.0[0], weight.z.0[0]),
+            // Back from the water's frame into the hull's.
+            buoyancy: settled.rests(0).then(|| {
+                let im = &settled.immersion;
+                let (eta, zeta) = (
+                    im.eta_moment.0[0] / im.volume.0[0],
+                    im.zeta_moment.0[0] / im.volume.0[0],
+                );
+                (eta * cos - zeta * sin, eta * sin + zeta * cos)
+            }),
+            gz: floats(&|s| arm(&s.attitude, &s.immersion, weight).0[0]),
+            floor: self.floor(),
+            person: person::from_ahead(self.surface(), stature, self.stands()),
+        }
+    }
+
+    fn side(&self) -> SideView {
+        let form = &self.setup.posterior.form;
+        let survey = &self.setup.posterior.survey;
+        let (bow, length, middle) = (form.bow(), form.length(), self.afloat.body.middle());
+        let upright = &self.case.upright;
+        let rests = upright.rests(0);
+        let weight = self.afloat.weight(self.setup.carriage());
+        let loads = &self.setup.loads;
+        let floor = self.floor();
+        let stature = loads.crew().stature();
+        let seat = (
+            loads.crew_place(Carriage::Seated) - bow,
+            floor + loads.seat_height(),
+        );
+        let person = if self.stands() {
+            person::standing((self.place() - bow, floor), stature)
+        } else {
+            person::seated(seat, floor, stature)
+        };
+        let drive = survey
+            .value(Measure::DriveDepth)
+            .filter(|_| survey.propulsion.has_drive())
+            .map(|depth| {
+                let place = match survey.propulsion {
+                    Propulsion::Motor => MOTOR_PLACE,
+                    _ => PEDAL_PLACE,
+                };
+                (place * length, depth)
+            });
+        let im = &upright.immersion;
+        SideView {
+            length,
+            beam: form.beam(),
+            lines: form.lines(&self.shape),
+            measured: form.is_measured(),
+            water: rests.then(|| {
+                let at = &upright.attitude;
+                (level(at, bow, middle), level(at, bow + length, middle))
+            }),
+            trim_deg: upright.attitude.slope.0[0].atan().to_degrees(),
+            mass_centre: (weight.x.0[0] - bow, weight.z.0[0]),
+            buoyancy: rests.then(|| {
+                let volume = im.volume.0[0];
+                (
+                    middle - bow + im.x_moment.0[0] / volume,
+                    im.zeta_moment.0[0] / volume,
+                )
+            }),
+            person,
+            seat,
+            floor,
+            things: loads
+                .layout
+                .stowed
+                .iter()
+                .map(|s| Thing {
+                    item: s.item.clone(),
+                    x: s.x - bow,
+                    y: s.y,
+                    z: floor + s.above_floor,
+                    side: (s.loaded_mass / KIT_DENSITY).cbrt(),
+                })
+                .collect(),
+            drive,
+        }
+    }
+
+    fn curves(&self) -> Curves {
+        const STEP: f64 = 5.0;
+        let case = self.afloat.case(Carriage::Seated);
+        if !case.upright.rests(0) {
+            return Curves::default();
+        }
+        let body = &self.afloat.body;
+        let density = self.setup.brief.water.density;
+        let rim = |open: Flooded| rim_angle(body, &body.outline(open), &case.weight, density);
+        let fills = self.setup.fills.then(|| rim(self.setup.open)).flatten();
+        let brief_fills = rim(Flooded::NONE);
+        // The steps, and the very heels at which curves end.
+        let mut heels: Vec<f64> = (0..=18)
+            .map(|i| (STEP * f64::from(i)).to_radians())
+            .collect();
+        heels.extend(fills.iter().chain(&brief_fills));
+        heels.sort_by(f64::total_cmp);
+        heels.dedup_by(|a, b| (*a - *b).abs() < 1e-9);
+        let arms = self.afloat.seated_arms(&case, &heels);
+        let points = |arms: &[Arm<1>], from: f64, to: f64| -> Vec<Point> {
+            arms.iter()
+                .filter(|a| a.heel >= from - 1e-9 && a.heel <= to + 1e-9)
+                .map(|a| (a.heel.to_degrees(), a.gz.0[0]))
+                .filter(|p| p.1.is_finite())
+                .collect()
+        };
+        let end = fills.unwrap_or(f64::INFINITY);
+        Curves {
+            lasting: points(&arms.lasting, 0.0, end),
+            brief: arms.brief.map_or(Vec::new(), |sealed| {
+                points(&sealed, 0.0, brief_fills.unwrap_or(f64::INFINITY))
+            }),
+            full: match (&arms.full, fills) {
+                (Some(full), Some(from)) => points(full, from, f64::INFINITY),
+                _ => Vec::new(),
+            },
+            fills_at: fills.map(f64::to_degrees),
+        }
+    }
+}
+
+fn level(at: &Attitude<1>, x: f64, middle: f64) -> f64 {
+    let Lanes([level]) = at.water_at(x, middle);
+    level
+}

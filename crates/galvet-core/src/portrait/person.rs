@@ -1,0 +1,188 @@
+//! The angler as a plain figure, built from the stature.
+//!
+//! Segment lengths as shares of the stature after R. Drillis and R. Contini,
+//! "Body Segment Parameters" (1966): head and neck 0.18, trunk 0.29, thigh
+//! 0.245, shank 0.246, upper arm 0.186, forearm and hand 0.25; the foot's
+//! height is what is left.
+
+/// A place in a drawing, m.
+pub type Point = (f64, f64);
+
+const HEAD_NECK: f64 = 0.18;
+const TRUNK: f64 = 0.29;
+const THIGH: f64 = 0.245;
+const SHANK: f64 = 0.246;
+const UPPER_ARM: f64 = 0.186;
+const FOREARM: f64 = 0.25;
+const FOOT: f64 = 1.0 - HEAD_NECK - TRUNK - THIGH - SHANK;
+/// Radius of the head, share of the stature.
+const HEAD: f64 = 0.062;
+/// Half the breadth of shoulders and hips, shares of the stature.
+const SHOULDER: f64 = 0.129;
+const HIP: f64 = 0.075;
+/// Half a seated body's thickness: the hip joint's height over the seat.
+const SEATED_HIP: f64 = 0.05;
+
+/// Limbs as lines between joints, and the head.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Person {
+    /// Lines through joints, each from end to end.
+    pub limbs: Vec<Vec<Point>>,
+    /// Centre of the head.
+    pub head: Point,
+    /// Its radius, m.
+    pub head_radius: f64,
+}
+
+/// The joint between two limbs of lengths `a` and `b` from `from` to `to`, on
+/// the side to which `bend` points (+1 to the left of the way, -1 to the
+/// right). Too far apart, the limbs are stretched out.
+fn joint(from: Point, to: Point, a: f64, b: f64, bend: f64) -> Point {
+    let (dx, dz) = (to.0 - from.0, to.1 - from.1);
+    let reach = dx.hypot(dz).max(1e-6);
+    let along = ((a * a - b * b + reach * reach) / (2.0 * reach)).min(a);
+    let off = (a * a - along * along).max(0.0).sqrt() * bend;
+    let (ux, uz) = (dx / reach, dz / reach);
+    (
+        from.0 + ux * along - uz * off,
+        from.1 + uz * along + ux * off,
+    )
+}
+
+/// A point on the way from `from` to `to`, no further than `most`.
+fn within(from: Point, to: Point, most: f64) -> Point {
+    let (dx, dz) = (to.0 - from.0, to.1 - from.1);
+    let scale = (most / dx.hypot(dz).max(1e-6)).min(1.0);
+    (from.0 + dx * scale, from.1 + dz * scale)
+}
+
+/// Trunk, head and arm above a hip, seen from the side; the bow lies to the
+/// left. `lean` leans the trunk aft, rad.
+fn upper(hip: Point, stature: f64, lean: f64) -> (Vec<Vec<Point>>, Point) {
+    let up = |from: Point, length: f64, lean: f64| {
+        (
+            from.0 + length * lean.sin() * stature,
+            from.1 + length * lean.cos() * stature,
+        )
+    };
+    let shoulder = up(hip, TRUNK, lean);
+    let head = up(shoulder, HEAD_NECK - HEAD, 0.5 * lean);
+    let wanted = (shoulder.0 - 0.30 * stature, shoulder.1 - 0.16 * stature);
+    let hand = within(shoulder, wanted, 0.95 * (UPPER_ARM + FOREARM) * stature);
+    let elbow = joint(shoulder, hand, UPPER_ARM * stature, FOREARM * stature, 1.0);
+    (vec![vec![hip, shoulder], vec![shoulder, elbow, hand]], head)
+}
+
+/// Seated, seen from starboard, bow to the left: on a seat at `seat` (x, height
+/// of its surface), feet on the floor at height `floor` ahead of it.
+#[must_use]
+pub fn seated(seat: Point, floor: f64, stature: f64) -> Person {
+    let hip = (seat.0, seat.1 + SEATED_HIP * stature);
+    let ankle = (seat.0 - 0.42 * stature, floor + FOOT * stature);
+    let ankle = within(hip, ankle, 0.97 * (THIGH + SHANK) * stature);
+    // Knees go up: to the right of the way forward.
+    let knee = joint(hip, ankle, THIGH * stature, SHANK * stature, -1.0);
+    let toe = (ankle.0 - 0.06 * stature, ankle.1 + 0.05 * stature);
+    let (mut limbs, head) = upper(hip, stature, 0.22);
+    limbs.push(vec![hip, knee, ankle, toe]);
+    Person {
+        limbs,
+        head,
+        head_radius: HEAD * stature,
+    }
+}
+
+/// Standing, seen from starboard, feet at `feet` (x, height of the floor).
+#[must_use]
+pub fn standing(feet: Point, stature: f64) -> Person {
+    let ankle = (feet.0, feet.1 + FOOT * stature);
+    let toe = (feet.0 - 0.1 * stature, feet.1);
+    let heel = (feet.0 + 0.04 * stature, feet.1);
+    let hip = (feet.0, ankle.1 + (SHANK + THIGH) * stature);
+    let (mut limbs, head) = upper(hip, stature, 0.0);
+    limbs.push(vec![hip, ankle]);
+    limbs.push(vec![heel, ankle, toe, heel]);
+    Person {
+        limbs,
+        head,
+        head_radius: HEAD * stature,
+    }
+}
+
+/// Seated or standing, seen along the boat, the middle at y = 0; `surface` is
+/// the height sat or stood on.
+#[must_use]
+pub fn from_ahead(surface: f64, stature: f64, stands: bool) -> Person {
+    let hip_z = if stands {
+        surface + (FOOT + SHANK + THIGH) * stature
+    } else {
+        surface + SEATED_HIP * stature
+    };
+    let shoulder_z = hip_z + TRUNK * stature;
+    let (hip, shoulder) = (HIP * stature, SHOULDER * stature);
+    let mut limbs = vec![vec![
+        (-hip, hip_z),
+        (-shoulder, shoulder_z),
+        (shoulder, shoulder_z),
+        (hip, hip_z),
+        (-hip, hip_z),
+    ]];
+    for side in [-1.0, 1.0] {
+        let at = (side * shoulder, shoulder_z);
+        let hand = (side * 1.1 * hip, hip_z + 0.06 * stature);
+        let elbow = joint(at, hand, UPPER_ARM * stature, FOREARM * stature, -side);
+        limbs.push(vec![at, elbow, hand]);
+        if stands {
+            limbs.push(vec![(side * hip, hip_z), (side * 1.3 * hip, surface)]);
+        } else {
+            limbs.push(vec![
+                (side * hip, hip_z),
+                (side * 1.5 * hip, hip_z + 0.05 * stature),
+            ]);
+        }
+    }
+    Person {
+        limbs,
+        head: (0.0, shoulder_z + (HEAD_NECK - HEAD) * stature),
+        head_radius: HEAD * stature,
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn top(person: &Person) -> f64 {
+        person.head.1 + person.head_radius
+    }
+
+    #[test]
+    fn a_standing_figure_is_as_tall_as_the_angler() {
+        for stature in [1.5, 1.83, 2.0] {
+            let side = standing((2.0, 0.14), stature);
+            assert!((top(&side) - 0.14 - stature).abs() < 1e-9, "{side:?}");
+            let ahead = from_ahead(0.14, stature, true);
+            assert!((top(&ahead) - 0.14 - stature).abs() < 1e-9, "{ahead:?}");
+        }
+    }
+
+    #[test]
+    fn limbs_keep_their_lengths_and_feet_stay_in_the_boat() {
+        for seat in [0.15, 0.35, 0.55] {
+            let person = seated((2.0, seat), 0.12, 1.9);
+            let leg = person.limbs.last().unwrap();
+            let length = |a: Point, b: Point| (a.0 - b.0).hypot(a.1 - b.1);
+            assert!(
+                (length(leg[0], leg[1]) - THIGH * 1.9).abs() < 1e-6,
+                "{seat}"
+            );
+            assert!(
+                (length(leg[1], leg[2]) - SHANK * 1.9).abs() < 1e-6,
+                "{seat}"
+            );
+            assert!(leg[2].1 > 0.12 - 1e-9, "feet above the floor: {leg:?}");
+            assert!(leg[1].1 > leg[2].1, "knees up: {leg:?}");
+            assert!(leg[2].0 < leg[0].0, "feet towards the bow");
+        }
+    }
+}

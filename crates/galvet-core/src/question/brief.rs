@@ -1,0 +1,69 @@
+//! The question asked: who fishes, how, with what, on which water.
+
+use super::schools::{CapacitySchool, StabilitySchool};
+use super::water::Water;
+use crate::base::{Bounds, Dimension};
+use crate::crew::{Crew, Posture, SeatHeight};
+use crate::hull::Scuppers;
+use crate::rig::Rig;
+
+/// What a hull must meet besides floating well; `None` where it doesn't matter.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct MustHaves {
+    /// Longest hull that can be stored, m.
+    pub longest: Option<f64>,
+    /// Heaviest single lift, kg (the hull as bare as it comes).
+    pub heaviest_lift: Option<f64>,
+    /// Most that may be spent.
+    pub budget: Option<f64>,
+}
+
+impl MustHaves {
+    /// Accepted storage lengths, m.
+    pub const LONGEST: Bounds = Bounds::new("the longest storage", Dimension::Length, 1.8, 10.0);
+    /// Accepted lifts, kg.
+    pub const LIFT: Bounds = Bounds::new("the heaviest lift", Dimension::Mass, 5.0, 200.0);
+    /// Accepted budgets.
+    pub const BUDGET: Bounds = Bounds::new("the budget", Dimension::Money, 0.0, 100_000.0);
+}
+
+/// The whole question.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Brief {
+    /// Who.
+    pub crew: Crew,
+    /// How.
+    pub posture: Posture,
+    /// With what.
+    pub rig: Rig,
+    /// Where.
+    pub water: Water,
+    /// Scuppers open or plugged.
+    pub scuppers: Scuppers,
+    /// Which seat height.
+    pub seat: SeatHeight,
+    /// Share of capacity in the ranking, 0-1; stability has the rest.
+    pub capacity_weight: f64,
+    /// What capacity is judged by.
+    pub capacity_school: CapacitySchool,
+    /// What stability is judged by.
+    pub stability_school: StabilitySchool,
+    /// What a hull must meet.
+    pub must: MustHaves,
+}
+
+impl Brief {
+    /// The same question as far as floating goes: what only judges (schools,
+    /// weights, limits) is left out. Two briefs with equal floating parts have
+    /// the same figures on every hull.
+    #[must_use]
+    pub fn floating_part(&self) -> Self {
+        Self {
+            capacity_weight: 0.5,
+            capacity_school: CapacitySchool::default(),
+            stability_school: StabilitySchool::default(),
+            must: MustHaves::default(),
+            ..self.clone()
+        }
+    }
+}

@@ -1,0 +1,10 @@
+//! The question: brief, water and schools. Words and numbers only; what they
+//! mean for a hull is found in the rooms above.
+
+mod brief;
+mod schools;
+mod water;
+
+pub use brief::{Brief, MustHaves};
+pub use schools::{CapacitySchool, StabilitySchool};
+pub use water::{StandingUse, Water};

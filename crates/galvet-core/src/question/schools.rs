@@ -1,0 +1,44 @@
+//! The schools: ways to judge capacity and stability that people hold to.
+
+use crate::base::words;
+
+words! {
+/// What capacity is judged by.
+#[derive(Default)]
+pub enum CapacitySchool {
+    /// The tightest of the three limits.
+    #[default]
+    #[strum(message = "the tightest limit")]
+    Tightest,
+    /// The maker's rated capacity.
+    #[strum(message = "the label")]
+    Label,
+    /// The share of it the water allows.
+    #[strum(message = "the working share")]
+    WorkingShare,
+    /// The water at floor or gunwale.
+    #[strum(message = "the waterline")]
+    Waterline,
+}
+
+/// What stability is judged by.
+#[derive(Default)]
+pub enum StabilitySchool {
+    /// Standing support for who stands, lean room and reserve for who sits.
+    #[default]
+    #[strum(message = "what the posture asks")]
+    ByPosture,
+    /// Length, beam and weight.
+    #[strum(message = "the tape measure")]
+    TapeMeasure,
+    /// Initial stiffness.
+    #[strum(message = "how it feels seated")]
+    SeatedFeel,
+    /// Standing support.
+    #[strum(message = "standing support")]
+    StandingSupport,
+    /// Reserve up to the gunwale.
+    #[strum(message = "reserve in rough water")]
+    RoughWater,
+}
+}

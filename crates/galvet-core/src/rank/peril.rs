@@ -1,0 +1,151 @@
+//! What does not float upright: how sure that is, and what to measure to know.
+
+use super::rule_out::{Code, Reason};
+use crate::base::{Dimension, Keyed};
+use crate::figures::{Assessment, Range};
+use crate::float::Fate;
+use crate::guide::Guide;
+use crate::plausible::Target;
+
+/// A fate other than rest that some of a hull's plausible shapes meet.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Peril {
+    /// Which.
+    pub code: Code,
+    /// Share of the plausible shapes that find no upright rest, by whichever
+    /// fate, 0-1.
+    pub share: f64,
+    /// What to measure to know.
+    pub measure: Option<Target>,
+}
+
+fn code(fate: &Fate) -> Option<Code> {
+    match fate {
+        Fate::Rests { .. } => None,
+        Fate::Lolls { .. } => Some(Code::Lolls),
+        Fate::Capsizes { .. } => Some(Code::Capsizes),
+        Fate::Swamps { .. } => Some(Code::Swamps),
+        Fate::Founders { .. } => Some(Code::Founders),
+        Fate::Sinks { .. } => Some(Code::Sinks),
+    }
+}
+
+/// The peril most of the unresting shapes meet; `None` where all rest.
+#[must_use]
+pub fn peril(assessment: &Assessment) -> Option<Peril> {
+    let share_of = |wanted: Code| assessment.share(|f| code(f) == Some(wanted));
+    let most = |weigh: &dyn Fn(Code) -> f64| {
+        [
+            Code::Capsizes,
+            Code::Lolls,
+            Code::Founders,
+            Code::Swamps,
+            Code::Sinks,
+        ]
+        .into_iter()
+        .filter(|&c| weigh(c) > 0.0)
+        .max_by(|&a, &b| weigh(a).total_cmp(&weigh(b)))
+    };
+    let all = assessment.share(|f| !f.is_rest());
+    let unsold = assessment.share_unsold(|f| !f.is_rest());
+    // That a hull is sold may sharpen the picture; where more than half of its
+    // shapes would go over without it, it does not lift the hull.
+    let alone = unsold > 0.5 && unsold > all;
+    let share = if alone { unsold } else { all };
+    let code = if alone {
+        most(&|c| assessment.share_unsold(|f| code(f) == Some(c)))
+    } else {
+        most(&share_of)
+    }?;
+    Some(Peril {
+        code,
+        share,
+        measure: what_would_tell(assessment),
+    })
+}
+
+/// The measurement along which resting and unresting shapes differ most.
+fn what_would_tell(assessment: &Assessment) -> Option<Target> {
+    let posterior = &assessment.setup.posterior;
+    let weights = &posterior.unsold;
+    let down: Vec<f64> = assessment
+        .fates
+        .iter()
+        .map(|f| if f.is_rest() { 0.0 } else { 1.0 })
+        .collect();
+    let mean = |values: &dyn Fn(usize) -> f64| -> f64 {
+        weights.iter().enumerate().map(|(i, w)| w * values(i)).sum()
+    };
+    let share = mean(&|i| down[i]);
+    let apart = |target: Target| {
+        let j = target.coordinate();
+        let middle = mean(&|i| posterior.normals[i][j]);
+        let spread = mean(&|i| (posterior.normals[i][j] - middle).powi(2)).sqrt();
+        let joint = mean(&|i| (posterior.normals[i][j] - middle) * (down[i] - share));
+        joint.abs() / spread.max(1e-9)
+    };
+    Target::ALL
+        .iter()
+        .copied()
+        .filter(|t| !t.is_known(posterior))
+        .max_by(|&a, &b| apart(a).total_cmp(&apart(b)))
+}
+
+/// The reason a peril rules a hull out for; `None` where it is rare enough.
+#[must_use]
+pub fn reason(assessment: &Assessment, peril: &Peril) -> Option<Reason> {
+    let guides = assessment.setup.guides();
+    if peril.share <= guides[Guide::MayNotRest] {
+        return None;
+    }
+    let (by, dimension) = amount(assessment, peril.code);
+    Some(Reason {
+        share: (peril.share < 0.5).then_some(peril.share),
+        measure: peril.measure,
+        ..Reason::by(peril.code, by, dimension)
+    })
+}
+
+/// How much is wrong: the median over the shapes that meet this fate.
+fn amount(assessment: &Assessment, wanted: Code) -> (f64, Dimension) {
+    let unsold = &assessment.setup.posterior.unsold;
+    let met = assessment.fates.iter().zip(unsold);
+    let middle = |f: &dyn Fn(&Fate) -> f64| {
+        let sample = met
+            .clone()
+            .filter(|(fate, _)| code(fate) == Some(wanted))
+            .map(|(fate, &w)| (f(fate), w.max(1e-12)));
+        Range::of(sample).map_or(0.0, |r| r.p50)
+    };
+    match wanted {
+        Code::Lolls => (
+            middle(&|f| match f {
+                Fate::Lolls { angle, .. } => angle.to_degrees(),
+                _ => f64::NAN,
+            }),
+            Dimension::Angle,
+        ),
+        Code::Sinks => (
+            middle(&|f| match f {
+                Fate::Sinks { by } => *by,
+                _ => f64::NAN,
+            }),
+            Dimension::Mass,
+        ),
+        Code::Swamps => (
+            middle(&|f| match f {
+                Fate::Swamps { by } => *by,
+                _ => f64::NAN,
+            }),
+            Dimension::FineLength,
+        ),
+        Code::Founders => (assessment.too_much().unwrap_or(0.0), Dimension::Mass),
+        _ => (
+            middle(&|f| match f {
+                Fate::Capsizes { missing, outside } => missing.max(*outside),
+                _ => f64::NAN,
+            }),
+            Dimension::ShortLength,
+        ),
+    }
+}

@@ -1,0 +1,144 @@
+//! The rig: what is to be carried, belonging to no hull.
+
+use crate::base::{Bounds, Dimension, OutOfRange};
+
+/// One line of a rig: `count` of a thing at one place.
+#[derive(Debug, Clone, PartialEq)]
+pub struct RigLine {
+    /// What it is, generic.
+    pub item: String,
+    /// How many.
+    pub count: u32,
+    /// Mass of one as packed at home, kg.
+    pub dry_mass: f64,
+    /// Mass of one with its ice, water, fish or fuel, kg.
+    pub loaded_mass: f64,
+    /// Place along the hull from the bow, share of the length.
+    pub place: f64,
+    /// Height of its centre above the cockpit floor (a board's deck), m.
+    pub height: f64,
+    /// Distance to starboard of the centreline, m.
+    pub offset: f64,
+    /// Energy one brings for a motor, Wh as printed on the battery.
+    pub energy: f64,
+}
+
+impl RigLine {
+    /// Accepted counts.
+    pub const COUNT: Bounds = Bounds::new("count", Dimension::Ratio, 1.0, 50.0);
+    /// Accepted masses, kg.
+    pub const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 120.0);
+    /// Accepted places.
+    pub const PLACE: Bounds = Bounds::new("place along the hull", Dimension::Ratio, 0.0, 1.0);
+    /// Accepted heights, m.
+    pub const HEIGHT: Bounds = Bounds::new("height above the floor", Dimension::Length, -0.3, 2.5);
+    /// Accepted offsets, m.
+    pub const OFFSET: Bounds =
+        Bounds::new("offset to starboard", Dimension::ShortLength, -0.8, 0.8);
+
+    /// Accepted battery energies, Wh.
+    pub const ENERGY: Bounds = Bounds::new("battery energy", Dimension::Ratio, 0.0, 20_000.0);
+
+    /// Checks every number of the line.
+    ///
+    /// # Errors
+    /// The first [`OutOfRange`] met; also when a thing is lighter loaded than dry.
+    pub fn check(self) -> Result<Self, OutOfRange> {
+        Self::COUNT.check(f64::from(self.count))?;
+        Self::MASS.check(self.dry_mass)?;
+        Bounds::new("loaded mass", Dimension::Mass, self.dry_mass, Self::MASS.hi)
+            .check(self.loaded_mass)?;
+        Self::PLACE.check(self.place)?;
+        Self::HEIGHT.check(self.height)?;
+        Self::OFFSET.check(self.offset)?;
+        Self::ENERGY.check(self.energy)?;
+        Ok(self)
+    }
+
+    /// Loaded mass of the whole line, kg.
+    #[must_use]
+    pub fn loaded(&self) -> f64 {
+        f64::from(self.count) * self.loaded_mass
+    }
+
+    /// Dry mass of the whole line, kg.
+    #[must_use]
+    pub fn dry(&self) -> f64 {
+        f64::from(self.count) * self.dry_mass
+    }
+}
+
+/// A rig: what is to be carried, belonging to no hull.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Rig {
+    /// Stable key.
+    pub key: String,
+    /// Its owner's name for it.
+    pub name: String,
+    /// What is in it.
+    pub lines: Vec<RigLine>,
+}
+
+impl Rig {
+    /// Mass with water and fish, kg.
+    #[must_use]
+    pub fn loaded(&self) -> f64 {
+        self.lines.iter().map(RigLine::loaded).sum()
+    }
+
+    /// Battery energy aboard, J.
+    #[must_use]
+    pub fn energy(&self) -> f64 {
+        let lines = self.lines.iter();
+        3600.0 * lines.map(|l| f64::from(l.count) * l.energy).sum::<f64>()
+    }
+
+    /// Mass of the water, ice and fish in it, kg.
+    #[must_use]
+    pub fn wet_part(&self) -> f64 {
+        self.loaded() - self.lines.iter().map(RigLine::dry).sum::<f64>()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn line() -> RigLine {
+        RigLine {
+            item: "cooler".into(),
+            count: 2,
+            dry_mass: 3.0,
+            loaded_mass: 8.0,
+            place: 0.8,
+            height: 0.15,
+            offset: 0.0,
+            energy: 0.0,
+        }
+    }
+
+    #[test]
+    fn a_rig_tells_its_water_from_its_kit() {
+        let rig = Rig {
+            key: "day".into(),
+            name: "Day".into(),
+            lines: vec![line()],
+        };
+        assert_eq!(rig.loaded(), 16.0);
+        assert_eq!(rig.wet_part(), 10.0);
+    }
+
+    #[test]
+    fn a_thing_cannot_be_lighter_loaded_than_dry() {
+        let wrong = RigLine {
+            loaded_mass: 2.0,
+            ..line()
+        };
+        assert_eq!(wrong.check().unwrap_err().what, "loaded mass");
+        let adrift = RigLine {
+            place: f64::NAN,
+            ..line()
+        };
+        assert!(adrift.check().is_err());
+    }
+}

@@ -1,0 +1,171 @@
+//! The data directory: locked, opened, copied aside and brought up to date.
+
+use super::{journal, schema};
+use crate::error::StoreError;
+use diesel::connection::SimpleConnection;
+use diesel::migration::MigrationSource;
+use diesel::prelude::*;
+use diesel::r2d2::{ConnectionManager, CustomizeConnection, Pool, PooledConnection};
+use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
+use std::fs::{self, File};
+use std::path::{Path, PathBuf};
+use std::sync::Arc;
+use std::sync::atomic::{AtomicI64, Ordering};
+use std::time::Duration;
+
+const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
+const DATABASE: &str = "galvet.db";
+const LOCK: &str = "galvet.lock";
+/// Connections kept: SQLite has one writer, and pages read briefly.
+const CONNECTIONS: u32 = 4;
+
+/// An open data directory.
+#[derive(Debug, Clone)]
+pub struct Store {
+    pool: Pool<ConnectionManager<SqliteConnection>>,
+    /// Held as long as the store lives, so that no second Galvet opens it.
+    _lock: Arc<File>,
+    /// The last journal entry: what has changed since is told by it.
+    pub(super) changes: Arc<AtomicI64>,
+}
+
+#[derive(Debug)]
+struct Pragmas;
+
+impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
+    fn on_acquire(&self, connection: &mut SqliteConnection) -> Result<(), diesel::r2d2::Error> {
+        connection
+            .batch_execute(
+                "PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL; \
+                 PRAGMA synchronous = NORMAL; PRAGMA foreign_keys = ON;",
+            )
+            .map_err(diesel::r2d2::Error::QueryError)
+    }
+}
+
+/// The database's path in a form that SQLite takes as a plain file name: an
+/// absolute one, so that a directory called `file:x` is not read as a URI.
+fn database_path(directory: &Path) -> Result<String, StoreError> {
+    let unwritable = |source| StoreError::Unwritable {
+        path: directory.to_owned(),
+        source,
+    };
+    let path = fs::canonicalize(directory)
+        .map_err(unwritable)?
+        .join(DATABASE);
+    path.to_str()
+        .map(str::to_owned)
+        .ok_or(StoreError::OddPath { path })
+}
+
+fn lock(directory: &Path) -> Result<File, StoreError> {
+    let unwritable = |source| StoreError::Unwritable {
+        path: directory.to_owned(),
+        source,
+    };
+    fs::create_dir_all(directory).map_err(unwritable)?;
+    let file = File::options()
+        .create(true)
+        .truncate(false)
+        .write(true)
+        .open(directory.join(LOCK))
+        .map_err(unwritable)?;
+    match file.try_lock() {
+        Ok(()) => Ok(file),
+        Err(fs::TryLockError::WouldBlock) => Err(StoreError::InUse {
+            path: directory.to_owned(),
+        }),
+        Err(fs::TryLockError::Error(source)) => Err(unwritable(source)),
+    }
+}
+
+impl Store {
+    /// Opens the data directory, making it where it does not exist, and brings
+    /// its database up to date; an older database is copied aside first.
+    ///
+    /// # Errors
+    /// [`StoreError`] in one line fit for a terminal.
+    pub fn open(directory: &Path) -> Result<Self, StoreError> {
+        let lock = lock(directory)?;
+        let path = database_path(directory)?;
+        let open = |reason: String| StoreError::Open {
+            path: PathBuf::from(&path),
+            reason,
+        };
+        // A first connection by hand: the pool would retry for half a minute.
+        let mut first = SqliteConnection::establish(&path).map_err(|e| open(e.to_string()))?;
+        Pragmas
+            .on_acquire(&mut first)
+            .map_err(|e| open(e.to_string()))?;
+        migrate(&mut first, Path::new(&path))?;
+        first.immediate_transaction(journal::adopt)?;
+        let last = journal::last(&mut first)?;
+        drop(first);
+        let pool = Pool::builder()
+            .max_size(CONNECTIONS)
+            .min_idle(Some(1))
+            .connection_timeout(Duration::from_secs(5))
+            .connection_customizer(Box::new(Pragmas))
+            .build(ConnectionManager::new(&path))?;
+        Ok(Self {
+            pool,
+            _lock: Arc::new(lock),
+            changes: Arc::new(AtomicI64::new(last)),
+        })
+    }
+
+    pub(super) fn connection(
+        &self,
+    ) -> Result<PooledConnection<ConnectionManager<SqliteConnection>>, StoreError> {
+        Ok(self.pool.get()?)
+    }
+
+    /// A number that rises with every change: equal numbers, equal records.
+    #[must_use]
+    pub fn change(&self) -> i64 {
+        self.changes.load(Ordering::Acquire)
+    }
+
+    /// Whether nothing has been put in yet.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn is_empty(&self) -> Result<bool, StoreError> {
+        let mut connection = self.connection()?;
+        let hulls: i64 = schema::hulls::table.count().get_result(&mut connection)?;
+        let waters: i64 = schema::waters::table.count().get_result(&mut connection)?;
+        Ok(hulls == 0 && waters == 0)
+    }
+}
+
+fn migrate(connection: &mut SqliteConnection, path: &Path) -> Result<(), StoreError> {
+    let failed = |e: Box<dyn std::error::Error + Send + Sync>| StoreError::Migrate(e.to_string());
+    let applied = connection.applied_migrations().map_err(failed)?;
+    let known: Vec<String> = MigrationSource::<diesel::sqlite::Sqlite>::migrations(&MIGRATIONS)
+        .map_err(failed)?
+        .iter()
+        .map(|m| m.name().version().to_string())
+        .collect();
+    if applied.iter().any(|a| !known.contains(&a.to_string())) {
+        return Err(StoreError::Newer {
+            path: path.to_owned(),
+        });
+    }
+    let pending = connection
+        .has_pending_migration(MIGRATIONS)
+        .map_err(failed)?;
+    if pending && !applied.is_empty() {
+        // Path of a plain file beside the database; quotes doubled for SQL.
+        let copy = path.with_extension(format!("before-{}.db", applied.len() + 1));
+        if !copy.exists() {
+            let target = copy.to_string_lossy().replace('\'', "''");
+            connection
+                .batch_execute(&format!("VACUUM INTO '{target}'"))
+                .map_err(|e| StoreError::Migrate(format!("no backup copy: {e}")))?;
+        }
+    }
+    connection
+        .run_pending_migrations(MIGRATIONS)
+        .map_err(failed)?;
+    Ok(())
+}

@@ -1,0 +1,185 @@
+//! What the database keeps: one kind of record each with its JSON document.
+
+use crate::error::StoreError;
+use crate::files::hull_doc::HullDoc;
+use crate::files::hulls::HullRecord;
+use crate::files::rigs::{self, RigEntry};
+use crate::files::waters::{self, WaterEntry};
+use galvet_core::question::Water;
+use galvet_core::rig::Rig;
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+
+/// Kinds of records.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum Kind {
+    /// A hull with its readings, evidence and sections.
+    Hull,
+    /// A water type.
+    Water,
+    /// A rig with its lines.
+    Rig,
+    /// A saved question.
+    Brief,
+    /// A setting of this installation.
+    Setting,
+}
+
+impl Kind {
+    /// All kinds, in an order in which what is referred to comes first.
+    pub const ALL: [Self; 5] = [
+        Self::Hull,
+        Self::Water,
+        Self::Rig,
+        Self::Brief,
+        Self::Setting,
+    ];
+
+    /// The word in the journal.
+    #[must_use]
+    pub const fn key(self) -> &'static str {
+        match self {
+            Self::Hull => "hull",
+            Self::Water => "water",
+            Self::Rig => "rig",
+            Self::Brief => "brief",
+            Self::Setting => "setting",
+        }
+    }
+
+    /// Its table.
+    pub(crate) const fn table(self) -> &'static str {
+        match self {
+            Self::Hull => "hulls",
+            Self::Water => "waters",
+            Self::Rig => "rigs",
+            Self::Brief => "briefs",
+            Self::Setting => "settings",
+        }
+    }
+
+    pub(crate) fn from_key(key: &str) -> Option<Self> {
+        Self::ALL.into_iter().find(|k| k.key() == key)
+    }
+}
+
+/// A saved question: its parts as a JSON object, which only the question's own
+/// table understands. The rig and the water it names are known here, so that
+/// neither is destroyed under it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct SavedBrief {
+    /// Slug.
+    pub key: String,
+    /// Name.
+    pub name: String,
+    /// The parts.
+    pub question: Value,
+}
+
+impl SavedBrief {
+    /// Slug of something the question names.
+    #[must_use]
+    pub fn names(&self, part: &str) -> Option<&str> {
+        self.question.get(part)?.as_str()
+    }
+}
+
+/// One record.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Record {
+    /// A hull.
+    Hull(Box<HullRecord>),
+    /// A water type.
+    Water(Water),
+    /// A rig.
+    Rig(Rig),
+    /// A saved question.
+    Brief(SavedBrief),
+    /// A setting: name and value.
+    Setting(String, String),
+}
+
+#[derive(Serialize, Deserialize)]
+struct SettingDoc {
+    key: String,
+    value: String,
+}
+
+impl Record {
+    /// Its kind.
+    #[must_use]
+    pub const fn kind(&self) -> Kind {
+        match self {
+            Self::Hull(_) => Kind::Hull,
+            Self::Water(_) => Kind::Water,
+            Self::Rig(_) => Kind::Rig,
+            Self::Brief(_) => Kind::Brief,
+            Self::Setting(..) => Kind::Setting,
+        }
+    }
+
+    /// Its slug.
+    #[must_use]
+    pub fn slug(&self) -> &str {
+        match self {
+            Self::Hull(hull) => &hull.survey.key,
+            Self::Water(water) => &water.key,
+            Self::Rig(rig) => &rig.key,
+            Self::Brief(brief) => &brief.key,
+            Self::Setting(key, _) => key,
+        }
+    }
+
+    /// Its document.
+    ///
+    /// # Errors
+    /// [`StoreError::BadRecord`] for a number JSON cannot hold.
+    pub fn document(&self) -> Result<Value, StoreError> {
+        let value = match self {
+            Self::Hull(hull) => serde_json::to_value(HullDoc::of(hull)),
+            Self::Water(water) => serde_json::to_value(WaterEntry::of(water)),
+            Self::Rig(rig) => serde_json::to_value(RigEntry::of(rig)),
+            Self::Brief(brief) => serde_json::to_value(brief),
+            Self::Setting(key, value) => serde_json::to_value(SettingDoc {
+                key: key.clone(),
+                value: value.clone(),
+            }),
+        };
+        value.map_err(|e| StoreError::bad(self.kind(), self.slug(), e))
+    }
+
+    /// The checked record of a document.
+    ///
+    /// # Errors
+    /// [`StoreError::BadRecord`] with what is wrong.
+    pub fn of_document(kind: Kind, document: Value) -> Result<Self, StoreError> {
+        let name = document
+            .get("key")
+            .and_then(Value::as_str)
+            .unwrap_or("?")
+            .to_owned();
+        let bad = |problem: String| StoreError::bad(kind, &name, problem);
+        fn parsed<T: serde::de::DeserializeOwned>(value: Value) -> Result<T, String> {
+            serde_json::from_value(value).map_err(|e| e.to_string())
+        }
+        Ok(match kind {
+            Kind::Hull => {
+                let doc: HullDoc = parsed(document).map_err(bad)?;
+                Self::Hull(Box::new(doc.record().map_err(bad)?))
+            }
+            Kind::Water => {
+                let entry: WaterEntry = parsed(document).map_err(bad)?;
+                Self::Water(waters::water("", entry).map_err(|e| bad(e.problem))?)
+            }
+            Kind::Rig => {
+                let entry: RigEntry = parsed(document).map_err(bad)?;
+                Self::Rig(rigs::rig("", entry).map_err(|e| bad(e.problem))?)
+            }
+            Kind::Brief => Self::Brief(parsed(document).map_err(bad)?),
+            Kind::Setting => {
+                let doc: SettingDoc = parsed(document).map_err(bad)?;
+                Self::Setting(doc.key, doc.value)
+            }
+        })
+    }
+}

@@ -1,0 +1,161 @@
+//! Tables as Diesel sees them; keep in step with `migrations/`.
+#![allow(missing_docs, reason = "the columns are documented in the migration")]
+
+diesel::table! {
+    hulls (id) {
+        id -> BigInt,
+        slug -> Text,
+        revision -> BigInt,
+        updated_at -> BigInt,
+        deleted_at -> Nullable<BigInt>,
+        maker -> Text,
+        model -> Text,
+        year -> Nullable<Integer>,
+        construction -> Text,
+        bottom -> Nullable<Text>,
+        propulsion -> Text,
+        drive_lifts -> Bool,
+        tracks_straight -> Bool,
+        seats -> Integer,
+        fitted_includes -> Text,
+        capacity_basis -> Text,
+        origin -> Text,
+        notes -> Text,
+        extra -> Text,
+    }
+}
+
+diesel::table! {
+    readings (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        measure -> Text,
+        value -> Double,
+        source -> Text,
+        taken -> Text,
+        who -> Text,
+        note -> Text,
+    }
+}
+
+diesel::table! {
+    evidence (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        aboard_mass -> Double,
+        aboard_place -> Double,
+        aboard_height -> Double,
+        density -> Double,
+        scuppers -> Text,
+        taken -> Text,
+        kind -> Text,
+        reading -> Text,
+    }
+}
+
+diesel::table! {
+    stations (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        x -> Double,
+        points -> Text,
+    }
+}
+
+diesel::table! {
+    waters (id) {
+        id -> BigInt,
+        slug -> Text,
+        revision -> BigInt,
+        updated_at -> BigInt,
+        deleted_at -> Nullable<BigInt>,
+        name -> Text,
+        density -> Double,
+        freeboard -> Double,
+        floor_clearance -> Double,
+        working_share -> Double,
+        least_depth -> Double,
+        conditions -> Text,
+        standing -> Text,
+        capacity_weight -> Double,
+        reserve_share -> Double,
+        must_drain -> Bool,
+        plugs_allowed -> Bool,
+        cautions -> Text,
+    }
+}
+
+diesel::table! {
+    rigs (id) {
+        id -> BigInt,
+        slug -> Text,
+        revision -> BigInt,
+        updated_at -> BigInt,
+        deleted_at -> Nullable<BigInt>,
+        name -> Text,
+    }
+}
+
+diesel::table! {
+    rig_lines (id) {
+        id -> BigInt,
+        rig_id -> BigInt,
+        item -> Text,
+        count -> Integer,
+        dry_mass -> Double,
+        loaded_mass -> Double,
+        place -> Double,
+        height -> Double,
+        offset_y -> Double,
+        energy_wh -> Double,
+    }
+}
+
+diesel::table! {
+    briefs (id) {
+        id -> BigInt,
+        slug -> Text,
+        revision -> BigInt,
+        updated_at -> BigInt,
+        deleted_at -> Nullable<BigInt>,
+        name -> Text,
+        rig_id -> Nullable<BigInt>,
+        water_id -> Nullable<BigInt>,
+        question -> Text,
+    }
+}
+
+diesel::table! {
+    settings (id) {
+        id -> BigInt,
+        slug -> Text,
+        revision -> BigInt,
+        updated_at -> BigInt,
+        deleted_at -> Nullable<BigInt>,
+        value -> Text,
+    }
+}
+
+diesel::table! {
+    journal (id) {
+        id -> BigInt,
+        at -> BigInt,
+        who -> Text,
+        change_group -> BigInt,
+        label -> Text,
+        undoes -> Nullable<BigInt>,
+        kind -> Text,
+        record -> BigInt,
+        revision -> BigInt,
+        before -> Nullable<Text>,
+        after -> Nullable<Text>,
+    }
+}
+
+diesel::joinable!(readings -> hulls (hull_id));
+diesel::joinable!(evidence -> hulls (hull_id));
+diesel::joinable!(stations -> hulls (hull_id));
+diesel::joinable!(rig_lines -> rigs (rig_id));
+diesel::allow_tables_to_appear_in_same_query!(
+    hulls, readings, evidence, stations, waters, rigs, rig_lines, briefs, settings, journal
+);

@@ -1,0 +1,241 @@
+//! What is computed is remembered: plausible shapes by record, figures by
+//! record and the floating part of the question. Judging is done anew: it
+//! floats nothing.
+
+use galvet_core::figures::{Assessment, outlook::Outlook, outlook::outlook};
+use galvet_core::guide::Guides;
+use galvet_core::hull::Survey;
+use galvet_core::plausible::{CannotFloat, DEFAULT_SIZE, Posterior};
+use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
+use galvet_core::question::Brief;
+use galvet_core::rank::{Candidate, Ranking, judge};
+use galvet_store::Known;
+use lru::LruCache;
+use rayon::prelude::*;
+use std::collections::BTreeMap;
+use std::num::NonZeroUsize;
+use std::sync::{Arc, Mutex, OnceLock, PoisonError};
+
+/// Records whose shapes are remembered: some 30 kB each.
+const POSTERIORS: NonZeroUsize = NonZeroUsize::new(2_000).unwrap();
+/// Figures remembered: some 45 kB each.
+const FIGURES: NonZeroUsize = NonZeroUsize::new(2_000).unwrap();
+
+/// A hull as it is asked about: its record, and its id and revision where it is
+/// kept in a database.
+#[derive(Debug, Clone)]
+pub struct Hull {
+    /// Id and revision; a hull from a file has none and is not remembered.
+    pub known: Option<Known>,
+    /// The record.
+    pub survey: Arc<Survey>,
+}
+
+/// A hull's figures under a question, with what is drawn and reckoned of it
+/// only when somebody looks.
+#[derive(Debug)]
+pub struct Afloat {
+    /// The figures.
+    pub assessment: Arc<Assessment>,
+    glyph: OnceLock<SectionView>,
+    portrait: OnceLock<Portrait>,
+    outlook: OnceLock<Option<Outlook>>,
+}
+
+impl Afloat {
+    fn of(assessment: Assessment) -> Self {
+        Self {
+            assessment: Arc::new(assessment),
+            glyph: OnceLock::new(),
+            portrait: OnceLock::new(),
+            outlook: OnceLock::new(),
+        }
+    }
+
+    /// The section in a row.
+    pub fn glyph(&self) -> &SectionView {
+        self.glyph.get_or_init(|| glyph(&self.assessment))
+    }
+
+    /// The whole portrait.
+    pub fn portrait(&self) -> &Portrait {
+        self.portrait.get_or_init(|| portrait(&self.assessment))
+    }
+
+    /// What it costs to move.
+    pub fn outlook(&self) -> Option<&Outlook> {
+        self.outlook
+            .get_or_init(|| outlook(&self.assessment))
+            .as_ref()
+    }
+}
+
+/// A ranking, and the hulls in it by their slugs.
+#[derive(Debug)]
+pub struct Answered {
+    /// The ranking.
+    pub ranking: Ranking,
+    /// What floats.
+    pub afloat: BTreeMap<String, Arc<Afloat>>,
+}
+
+type Shapes = Result<Arc<Posterior>, CannotFloat>;
+type Figures = Result<Arc<Afloat>, CannotFloat>;
+/// Id and revision of a record.
+type RecordKey = (i64, i64);
+
+/// The desk at which questions are answered.
+#[derive(Debug)]
+pub struct Desk {
+    guides: Arc<Guides>,
+    posteriors: Mutex<LruCache<RecordKey, Shapes>>,
+    figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
+}
+
+/// Looks something up, or makes it without holding the lock meanwhile.
+fn remembered<K: std::hash::Hash + Eq, V: Clone>(
+    memory: &Mutex<LruCache<K, V>>,
+    key: K,
+    make: impl FnOnce() -> V,
+) -> V {
+    // A panic while the lock was held leaves a whole cache behind.
+    let hold = || memory.lock().unwrap_or_else(PoisonError::into_inner);
+    if let Some(found) = hold().get(&key) {
+        return found.clone();
+    }
+    let made = make();
+    hold().put(key, made.clone());
+    made
+}
+
+/// The floating part of a question as a key: the debug form is complete and
+/// exact for floating point.
+fn floating_key(brief: &Brief) -> Arc<str> {
+    format!("{:?}", brief.floating_part()).into()
+}
+
+impl Desk {
+    /// A desk that goes by `guides`.
+    #[must_use]
+    pub fn new(guides: Arc<Guides>) -> Self {
+        Self {
+            guides,
+            posteriors: Mutex::new(LruCache::new(POSTERIORS)),
+            figures: Mutex::new(LruCache::new(FIGURES)),
+        }
+    }
+
+    /// The guide values in force.
+    #[must_use]
+    pub fn guides(&self) -> &Arc<Guides> {
+        &self.guides
+    }
+
+    /// Plausible shapes of a hull.
+    ///
+    /// # Errors
+    /// [`CannotFloat`].
+    pub fn shapes(&self, hull: &Hull) -> Shapes {
+        let make =
+            || Posterior::of(hull.survey.clone(), self.guides.clone(), DEFAULT_SIZE).map(Arc::new);
+        match hull.known {
+            Some(known) => remembered(&self.posteriors, (known.id, known.revision), make),
+            None => make(),
+        }
+    }
+
+    /// A hull's figures under a question.
+    ///
+    /// # Errors
+    /// [`CannotFloat`].
+    pub fn afloat(&self, hull: &Hull, brief: &Brief) -> Figures {
+        self.afloat_by(hull, &Arc::new(brief.floating_part()), &floating_key(brief))
+    }
+
+    fn afloat_by(&self, hull: &Hull, floating: &Arc<Brief>, key: &Arc<str>) -> Figures {
+        let make = || {
+            let shapes = self.shapes(hull)?;
+            let assessment = Assessment::of(shapes, floating.clone());
+            Ok(Arc::new(Afloat::of(assessment)))
+        };
+        match hull.known {
+            Some(known) => {
+                let key = ((known.id, known.revision), key.clone());
+                remembered(&self.figures, key, make)
+            }
+            None => make(),
+        }
+    }
+
+    /// Ranks hulls for a question.
+    #[must_use]
+    pub fn ranking(&self, brief: &Arc<Brief>, hulls: &[Hull]) -> Answered {
+        let (floating, key) = (Arc::new(brief.floating_part()), floating_key(brief));
+        let figures: Vec<(Arc<Survey>, Figures)> = hulls
+            .par_iter()
+            .map(|hull| {
+                let figures = self.afloat_by(hull, &floating, &key);
+                (hull.survey.clone(), figures)
+            })
+            .collect();
+        let afloat = figures
+            .iter()
+            .filter_map(|(survey, f)| Some((survey.key.clone(), f.as_ref().ok()?.clone())))
+            .collect();
+        let candidates: Vec<Candidate> = figures
+            .into_iter()
+            .map(|(survey, f)| (survey, f.map(|a| a.assessment.clone())))
+            .collect();
+        Answered {
+            ranking: judge(brief, candidates, &self.guides),
+            afloat,
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::demo_data;
+    use crate::question::Ask;
+    use galvet_core::base::System;
+
+    #[test]
+    fn what_only_judges_floats_nothing_anew() {
+        let demo = demo_data::catalogue().unwrap();
+        let hulls: Vec<Hull> = (1..)
+            .zip(&demo.hulls)
+            .map(|(id, h)| Hull {
+                known: Some(Known { id, revision: 1 }),
+                survey: Arc::new(h.survey.clone()),
+            })
+            .collect();
+        let desk = Desk::new(Arc::new(Guides::default()));
+        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let mut brief = asked.brief;
+        let first = desk.ranking(&Arc::new(brief.clone()), &hulls);
+        brief.capacity_weight = 0.9;
+        brief.must.budget = Some(2000.0);
+        let second = desk.ranking(&Arc::new(brief.clone()), &hulls);
+        for (slug, one) in &first.afloat {
+            assert!(
+                Arc::ptr_eq(one, &second.afloat[slug]),
+                "{slug} floated anew"
+            );
+        }
+        // A heavier angler is floated anew, on the same plausible shapes.
+        brief.crew = galvet_core::crew::Crew::new(120.0, 1.9).unwrap();
+        let third = desk.ranking(&Arc::new(brief.clone()), &hulls);
+        for (slug, one) in &first.afloat {
+            let two = &third.afloat[slug];
+            assert!(!Arc::ptr_eq(one, two));
+            let shapes = |a: &Afloat| a.assessment.setup.posterior.clone();
+            assert!(Arc::ptr_eq(&shapes(one), &shapes(two)), "{slug} drawn anew");
+        }
+        // A new revision of a record is another hull.
+        let mut changed = hulls[0].clone();
+        changed.known = Some(Known { id: 1, revision: 2 });
+        let new = desk.afloat(&changed, &brief).unwrap();
+        assert!(!Arc::ptr_eq(&new, &third.afloat[&changed.survey.key]));
+    }
+}

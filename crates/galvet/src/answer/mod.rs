@@ -1,0 +1,6 @@
+//! Answers, free of units and pages: rankings and hulls' figures, computed once
+//! and remembered.
+
+mod desk;
+
+pub use desk::{Afloat, Answered, Desk, Hull};

@@ -1,0 +1,22 @@
+//! Galvet: choose and rig a fishing kayak.
+//!
+//! This crate asks, shows and answers; the physics is in `galvet-core`, the
+//! records are in `galvet-store`. Rooms, lower ones first:
+//!
+//! 1. [`question`]: one table of the brief's parts, from which address, file,
+//!    sentence and JSON are made.
+//! 2. [`answer`]: rankings and figures, free of units, computed once.
+//! 3. [`present`]: an answer as page, JSON, CSV, lines, drawing.
+//! 4. [`web`] and [`commands`]: the server and the command line.
+//!
+//! It holds no physics, and no HTML or JavaScript in strings.
+
+pub mod answer;
+pub mod commands;
+mod demo_data;
+mod present;
+pub mod question;
+mod terminal;
+pub mod web;
+
+pub use terminal::warn;

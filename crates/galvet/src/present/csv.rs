@@ -1,0 +1,60 @@
+//! The ranking as a table for a spreadsheet: one hull a line, SI.
+
+use galvet_core::base::System;
+use galvet_core::figures::{Assessment, Quantity};
+use galvet_core::hull::Survey;
+use galvet_core::rank::Ranking;
+
+/// Writes the ranking; ruled-out hulls follow without a place, with their
+/// reasons.
+///
+/// # Errors
+/// What the writer says; writing to memory does not fail.
+pub fn ranking(ranking: &Ranking) -> Result<String, csv::Error> {
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    let figures = Quantity::ALL.iter().map(|q| q.row().key.to_owned());
+    let shares = Quantity::ALL
+        .iter()
+        .map(|q| format!("{}_share", q.row().key));
+    let head = ["place", "hull", "name", "score", "reasons"].map(str::to_owned);
+    writer.write_record(head.into_iter().chain(figures).chain(shares))?;
+    for (i, entry) in ranking.ranked.iter().enumerate() {
+        let place = (i + 1).to_string();
+        let score = entry.score.total.to_string();
+        let cells = cells(Some(&entry.assessment));
+        writer.write_record(line(place, entry.survey(), score, String::new(), cells))?;
+    }
+    for out in &ranking.ruled_out {
+        let reasons: Vec<String> = out.reasons.iter().map(|r| r.text(System::Metric)).collect();
+        let cells = cells(out.assessment.as_deref());
+        let none = String::new;
+        writer.write_record(line(none(), &out.survey, none(), reasons.join("; "), cells))?;
+    }
+    let bytes = writer.into_inner().map_err(|e| e.into_error())?;
+    Ok(String::from_utf8_lossy(&bytes).into_owned())
+}
+
+fn line(
+    place: String,
+    survey: &Survey,
+    score: String,
+    reasons: String,
+    cells: Vec<String>,
+) -> impl Iterator<Item = String> {
+    [place, survey.key.clone(), survey.name(), score, reasons]
+        .into_iter()
+        .chain(cells)
+}
+
+/// Medians, then the shares of shapes that have the figure; empty for none.
+fn cells(assessment: Option<&Assessment>) -> Vec<String> {
+    let text = |value: Option<f64>| value.map_or(String::new(), |v| v.to_string());
+    let medians = Quantity::ALL.iter().map(|&q| {
+        let median = assessment.and_then(|a| a.median(q));
+        text(median.map(|v| v * q.row().json_scale))
+    });
+    let shares = Quantity::ALL
+        .iter()
+        .map(|&q| text(assessment.and_then(|a| a.range(q)).map(|r| r.share)));
+    medians.chain(shares).collect()
+}

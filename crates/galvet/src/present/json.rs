@@ -1,0 +1,220 @@
+//! The answer to a brief as open data: what `galvet rank --json` prints.
+//!
+//! Numbers are SI except where a name says otherwise; ranges are
+//! `[p5, p50, p95]`, with `share` where not all plausible shapes have the
+//! figure.
+
+use crate::question;
+use galvet_core::base::{Keyed, System};
+use galvet_core::figures::{Assessment, Group, Quantity};
+use galvet_core::load::Carriage;
+use galvet_core::question::Brief;
+use galvet_core::rank::{Binding, Firmness, Ranking, Reason, explain, may, peril};
+use serde::Serialize;
+use serde_json::{Map, Value, json};
+
+/// The whole answer.
+#[derive(Debug, Serialize)]
+pub struct Document {
+    brief: Value,
+    ranked: Vec<Place>,
+    ruled_out: Vec<Out>,
+}
+
+#[derive(Debug, Serialize)]
+struct Place {
+    hull: String,
+    name: String,
+    place: usize,
+    score: f64,
+    /// Share of its plausible shapes that find no upright rest, and in words.
+    peril: Option<Value>,
+    #[serde(flatten)]
+    figures: Figures,
+    first_share: f64,
+    beats_next: Option<f64>,
+    firmness: Option<&'static str>,
+    on_front: bool,
+    /// What was needed for the points and is not known.
+    missing: Vec<&'static str>,
+    findings: Vec<String>,
+    why: String,
+}
+
+#[derive(Debug, Serialize)]
+struct Out {
+    hull: String,
+    name: String,
+    reasons: Vec<Why>,
+    #[serde(flatten)]
+    figures: Option<Figures>,
+    findings: Vec<String>,
+}
+
+/// What is known of a hull under the brief, ruled out or not.
+#[derive(Debug, Serialize)]
+struct Figures {
+    capacity: Map<String, Value>,
+    stability: Map<String, Value>,
+    float: Map<String, Value>,
+    ranges: Map<String, Value>,
+    /// Shares of the plausible shapes by what becomes of them.
+    fates: Map<String, Value>,
+    /// What was floated, in the hull's frame: for anyone to check by another
+    /// route.
+    load: Value,
+    /// Not before the stowing engine is built: loads lie where the rig puts them.
+    stow: Option<()>,
+}
+
+#[derive(Debug, Serialize)]
+struct Why {
+    code: &'static str,
+    text: String,
+    by: f64,
+    /// Share of the plausible shapes, where it is not most of them.
+    share: Option<f64>,
+}
+
+impl Document {
+    /// Puts a ranking into open form.
+    #[must_use]
+    pub fn of(ranking: &Ranking) -> Self {
+        Self {
+            brief: brief(&ranking.brief),
+            ranked: (0..ranking.ranked.len())
+                .map(|i| place(ranking, i))
+                .collect(),
+            ruled_out: ranking
+                .ruled_out
+                .iter()
+                .map(|out| Out {
+                    hull: out.survey.key.clone(),
+                    name: out.survey.name(),
+                    reasons: out.reasons.iter().map(why).collect(),
+                    figures: out.assessment.as_deref().map(figures),
+                    findings: findings(&out.survey),
+                })
+                .collect(),
+        }
+    }
+}
+
+fn why(reason: &Reason) -> Why {
+    Why {
+        code: reason.code.key(),
+        text: reason.text(System::Metric),
+        by: reason.by,
+        share: reason.share,
+    }
+}
+
+fn findings(survey: &galvet_core::hull::Survey) -> Vec<String> {
+    survey.findings().into_iter().map(|f| f.text).collect()
+}
+
+fn place(ranking: &Ranking, index: usize) -> Place {
+    let entry = &ranking.ranked[index];
+    Place {
+        hull: entry.survey().key.clone(),
+        name: entry.survey().name(),
+        place: index + 1,
+        score: entry.score.total,
+        peril: peril(&entry.assessment).map(|p| {
+            json!({
+                "code": p.code.key(),
+                "share": p.share,
+                "measure": p.measure.map(Keyed::key),
+                "text": may(p.code, p.share, p.measure),
+            })
+        }),
+        figures: figures(&entry.assessment),
+        first_share: entry.first_share,
+        beats_next: entry.beats_next,
+        firmness: entry.beats_next.map(|share| Firmness::of(share).label()),
+        on_front: entry.on_front,
+        missing: entry.score.missing.iter().map(|m| m.label()).collect(),
+        findings: findings(entry.survey()),
+        why: explain::why(ranking, index, System::Metric),
+    }
+}
+
+fn figures(a: &Assessment) -> Figures {
+    let mut capacity = medians(a, Group::Capacity);
+    let binding = Binding::of(a).map(|(binding, _)| binding.key());
+    capacity.insert("binding".into(), json!(binding));
+    let load = a.median(Quantity::Counted).unwrap_or(0.0).max(1.0);
+    for (name, margin) in [
+        ("label_share", Quantity::LabelMargin),
+        ("working_share", Quantity::WorkingMargin),
+        ("waterline_share", Quantity::WaterlineMargin),
+    ] {
+        let share = a.median(margin).map(|kg| kg / load);
+        capacity.insert(name.into(), json!(share));
+    }
+    let mut fates = Map::new();
+    for fate in &a.fates {
+        let key = fate.key();
+        if !fates.contains_key(key) {
+            fates.insert(key.to_owned(), json!(a.share(|f| f.key() == key)));
+        }
+    }
+    let weight = |carriage| {
+        let [mass_kg, x_m, y_m, z_m] = a.floated(carriage);
+        json!({ "mass_kg": mass_kg, "x_m": x_m, "y_m": y_m, "z_m": z_m })
+    };
+    Figures {
+        capacity,
+        stability: medians(a, Group::Stability),
+        float: medians(a, Group::Floating),
+        ranges: ranges(a),
+        fates,
+        load: json!({
+            "seated": weight(Carriage::Seated),
+            "at_the_feet": weight(Carriage::AtTheFeet),
+        }),
+        stow: None,
+    }
+}
+
+/// Medians of a group; figures that do not apply, or that most plausible
+/// shapes do not have, are `null`.
+fn medians(assessment: &Assessment, group: Group) -> Map<String, Value> {
+    Quantity::ALL
+        .iter()
+        .filter(|q| q.row().group == group)
+        .map(|&q| {
+            let row = q.row();
+            let value = assessment.median(q).map(|v| v * row.json_scale);
+            (row.key.to_owned(), json!(value))
+        })
+        .collect()
+}
+
+fn ranges(assessment: &Assessment) -> Map<String, Value> {
+    Quantity::ALL
+        .iter()
+        .filter_map(|&q| {
+            let row = q.row();
+            let r = assessment.range(q)?;
+            let scaled = [r.p5, r.p50, r.p95].map(|v| v * row.json_scale);
+            // A figure all shapes have is a plain triple.
+            let value = if r.share < 1.0 - 1e-9 {
+                json!({ "range": scaled, "share": r.share })
+            } else {
+                json!(scaled)
+            };
+            Some((row.key.to_owned(), value))
+        })
+        .collect()
+}
+
+fn brief(brief: &Brief) -> Value {
+    let mut out = question::document(brief, true);
+    out["rig"] = json!({
+        "key": brief.rig.key,
+        "name": brief.rig.name,
+        "loaded_kg": brief.rig.loaded(),
+    });
+    out
+}

@@ -1,0 +1,7 @@
+//! One answer, presented: as a page, as JSON, as CSV, as lines for a terminal.
+
+pub mod csv;
+pub mod draw;
+pub mod json;
+pub mod page;
+pub mod text;

@@ -1,0 +1,360 @@
+//! One hull's page: its record, drawings and figures.
+
+use super::figure::{Figure, figure_of, percent};
+use super::ranking::facts;
+use crate::answer::Afloat;
+use crate::present::draw::curve::{Curve, EffortCurve, curve, effort_curve};
+use crate::present::draw::hull::{Section, Side, section, side};
+use galvet_core::advise::measure_next;
+use galvet_core::base::{Dimension, Finding, Keyed, System};
+use galvet_core::figures::{Assessment, Group, Quantity, Range, outlook::Outlook};
+use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Propulsion, Reading, Survey};
+use galvet_core::plausible::CannotFloat;
+use galvet_core::question::Brief;
+use galvet_core::rank::{Scales, may, peril, reasons, unchecked};
+use galvet_store::files::hulls::HullRecord;
+use std::sync::Arc;
+
+/// A line of the record.
+pub struct RecordLine {
+    pub label: &'static str,
+    pub value: String,
+    pub source: String,
+    /// Readings that were not used.
+    pub others: Vec<String>,
+}
+
+/// Figures under a heading.
+pub struct FigureGroup {
+    pub title: &'static str,
+    pub caution: &'static str,
+    pub figures: Vec<Figure>,
+}
+
+/// Drawings and figures of a hull that floats.
+pub struct Floating {
+    pub side: Side,
+    pub sections: Vec<Section>,
+    pub curve: Curve,
+    pub groups: Vec<FigureGroup>,
+    pub reasons: Vec<String>,
+    /// What some of its plausible shapes do, where that does not rule it out.
+    pub peril: String,
+    pub remarks: Vec<String>,
+    /// What to measure next on this hull, best first.
+    pub next: Vec<String>,
+    pub going: Option<Going>,
+    pub assumed: String,
+}
+
+/// Speed and effort.
+pub struct Going {
+    pub curve: EffortCurve,
+    /// Label, middle, range, meaning.
+    pub lines: Vec<(&'static str, String, String, &'static str)>,
+    pub basis: String,
+}
+
+/// The page.
+pub struct HullView {
+    pub key: String,
+    pub name: String,
+    pub facts: String,
+    pub words: Vec<(&'static str, String)>,
+    pub record: Vec<RecordLine>,
+    pub extra: Vec<(String, String)>,
+    pub findings: Vec<Finding>,
+    /// What was measured afloat.
+    pub evidence: Vec<String>,
+    pub floating: Result<Floating, String>,
+}
+
+/// Units a metre in the sections.
+const SECTION_SCALE: f64 = 260.0;
+
+/// Makes a hull's page under a brief.
+#[must_use]
+pub fn hull(
+    record: &HullRecord,
+    afloat: &Result<Arc<Afloat>, CannotFloat>,
+    brief: &Brief,
+    system: System,
+) -> HullView {
+    let survey = &record.survey;
+    let floating = match afloat {
+        Ok(afloat) => Ok(floating(afloat, brief, system)),
+        Err(CannotFloat::NotKnown(what)) => Err(format!(
+            "The {what} is not known. Put a tape across the hull and note it: then it can be floated, drawn and ranked."
+        )),
+        Err(problem) => Err(format!(
+            "{problem}. Mend the sections, or take them off the record: then it is floated from its measures."
+        )),
+    };
+    HullView {
+        key: survey.key.clone(),
+        name: survey.name(),
+        facts: facts(survey, system),
+        words: words(survey),
+        record: record_lines(survey, system),
+        extra: record.extra.clone().into_iter().collect(),
+        findings: survey.findings(),
+        evidence: survey
+            .evidence
+            .iter()
+            .map(|e| evidence(e, system))
+            .collect(),
+        floating,
+    }
+}
+
+/// A measurement in words.
+fn evidence(evidence: &Evidence, system: System) -> String {
+    let fine = |m| system.text(Dimension::FineLength, m, 0);
+    let aboard = system.text(Dimension::Mass, evidence.aboard.mass, 0);
+    let read = match &evidence.reading {
+        FloatReading::Heights { datum, heights } => {
+            let line = match datum {
+                Datum::Floor => "floor",
+                Datum::Gunwale => "gunwale",
+            };
+            let read: Vec<String> = heights
+                .iter()
+                .map(|&(place, h)| format!("{} at {:.0}\u{a0}%", fine(h), place * 100.0))
+                .collect();
+            format!("{line} above the water: {} of the length", read.join(", "))
+        }
+        FloatReading::Waterline { length, beam } => format!(
+            "at the water {} long and {} wide",
+            system.text(Dimension::Length, *length, 2),
+            system.text(Dimension::ShortLength, *beam, 1)
+        ),
+        FloatReading::Tilt { gm, error } => format!(
+            "tilt test: GM {} ± {}",
+            system.text(Dimension::ShortLength, *gm, 0),
+            system.text(Dimension::ShortLength, *error, 0)
+        ),
+    };
+    let date = if evidence.date.is_empty() {
+        String::new()
+    } else {
+        format!(", {}", evidence.date)
+    };
+    format!("{read}, with {aboard} aboard{date}")
+}
+
+fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
+    let assessment = &*afloat.assessment;
+    let drawn = afloat.portrait();
+    let group = |group, title, caution| FigureGroup {
+        title,
+        caution,
+        figures: Quantity::ALL
+            .iter()
+            .filter(|q| q.row().group == group)
+            .map(|&q| figure_of(assessment, q, system))
+            .collect(),
+    };
+    let shape = assessment.middle;
+    let peril = peril(assessment);
+    let reasons = reasons(assessment, brief, peril.as_ref());
+    let scales = Scales::of(assessment.setup.guides());
+    let mut remarks = assessment.remarks().to_vec();
+    remarks.extend(unchecked(assessment, brief));
+    let fine = |m| system.text(Dimension::FineLength, m, 0);
+    Floating {
+        side: side(&drawn.side, system),
+        sections: drawn
+            .sections
+            .iter()
+            .map(|view| section(view, SECTION_SCALE, true, system))
+            .collect(),
+        curve: curve(&drawn.curves, system),
+        groups: vec![
+            group(
+                Group::Capacity,
+                "What it carries",
+                "Guidance. The maker's rated capacity and instructions stand above these figures.",
+            ),
+            group(
+                Group::Floating,
+                "How it lies",
+                "Estimates at rest in flat water; waves, wet clothing and rain come on top.",
+            ),
+            group(
+                Group::Stability,
+                "How steady it is",
+                "Guidance, not a guarantee: wear the flotation aid, always, and try a stand in shallow warm water first.",
+            ),
+        ],
+        peril: match (&peril, reasons.is_empty()) {
+            (Some(p), true) => may(p.code, p.share, p.measure),
+            _ => String::new(),
+        },
+        reasons: reasons.iter().map(|reason| reason.text(system)).collect(),
+        remarks,
+        next: measure_next::for_hull(assessment, brief, &scales)
+            .iter()
+            .take(3)
+            .map(|s| {
+                let share = s.narrows * 100.0;
+                format!(
+                    "{}: it would take about {share:.0}\u{a0}% off the doubt in its points",
+                    s.target.label()
+                )
+            })
+            .collect(),
+        going: afloat.outlook().map(|o| going(o, assessment, system)),
+        assumed: if assessment.setup.posterior.form.is_measured() {
+            "Drawn from its measured sections.".to_owned()
+        } else {
+            format!(
+                "Drawn from the middle of {} plausible shapes, dashed where guessed: depth {}, floor {} above the bottom, fitted hull {}.",
+                assessment.sample.len(),
+                fine(shape.depth),
+                fine(shape.floor),
+                system.text(Dimension::Mass, shape.hull_mass, 0)
+            )
+        },
+    }
+}
+
+fn going(outlook: &Outlook, assessment: &Assessment, system: System) -> Going {
+    let line = |label, range: Range, scale: f64, dimension, decimals, unit: &str, meaning| {
+        let text = |v: f64| system.text(dimension, v * scale, decimals);
+        let lo = system.number(dimension, range.p5 * scale, decimals);
+        let (middle, hi) = (text(range.p50), text(range.p95));
+        // Efforts beyond the speeds computed are said, not left out.
+        let share = if range.share < 1.0 {
+            format!("in {} of the cases, then ", percent(range.share))
+        } else {
+            String::new()
+        };
+        (
+            label,
+            format!("{middle}{unit}"),
+            format!("{share}{lo} to {hi}{unit}"),
+            meaning,
+        )
+    };
+    let propulsion = assessment.setup.posterior.survey.propulsion;
+    let mut lines = vec![line(
+        "cruise",
+        outlook.cruise,
+        1.0,
+        Dimension::Speed,
+        1,
+        "",
+        "speed that can be kept up",
+    )];
+    if let Some(top) = outlook.top {
+        let meaning = "speed at twice that effort, for minutes";
+        lines.push(line("top", top, 1.0, Dimension::Speed, 1, "", meaning));
+    }
+    if let Some(energy) = outlook.energy_10_km {
+        lines.push(line(
+            "energy for 10\u{a0}km",
+            energy,
+            1.0 / 3600.0,
+            Dimension::Ratio,
+            0,
+            "\u{a0}Wh",
+            "work at hand, foot or battery at cruise",
+        ));
+    }
+    if let Some(range) = outlook.battery {
+        let meaning = "distance at cruise with a share of the battery kept back; in still water, without wind";
+        lines.push(line(
+            "range on the battery",
+            range,
+            1.0,
+            Dimension::Distance,
+            0,
+            "",
+            meaning,
+        ));
+    }
+    let at = if propulsion == Propulsion::Motor {
+        "electric input"
+    } else {
+        "at hand or foot"
+    };
+    Going {
+        curve: effort_curve(outlook, system),
+        lines,
+        basis: format!(
+            "Estimated: friction, waves and still air at the attitude it floats in, by {}, {:.0} to {:.0}\u{a0}W {at}. Wind, chop, weed and a foul bottom cost more.",
+            propulsion.label(),
+            outlook.effort[0],
+            outlook.effort[2]
+        ),
+    }
+}
+
+fn words(survey: &Survey) -> Vec<(&'static str, String)> {
+    let yes_no = |yes: bool| if yes { "yes" } else { "no" }.to_owned();
+    let mut words = vec![
+        ("construction", survey.construction.label().to_owned()),
+        (
+            "bottom",
+            survey
+                .bottom
+                .map_or("not looked at".to_owned(), |b| b.label().to_owned()),
+        ),
+        ("propulsion", survey.propulsion.label().to_owned()),
+        ("rudder or skeg", yes_no(survey.tracks_straight)),
+        ("seats", survey.seats.to_string()),
+        (
+            "rated capacity counts",
+            survey.capacity_basis.label().to_owned(),
+        ),
+    ];
+    if survey.construction == galvet_core::hull::Construction::Board {
+        words.retain(|(label, _)| *label != "bottom");
+    }
+    if survey.propulsion.has_drive() {
+        words.push(("drive lifts clear", yes_no(survey.drive_lifts)));
+    }
+    if let Some(year) = survey.year {
+        words.push(("model year", year.to_string()));
+    }
+    if !survey.fitted_includes.is_empty() {
+        words.push(("fitted includes", survey.fitted_includes.clone()));
+    }
+    if !survey.notes.is_empty() {
+        words.push(("notes", survey.notes.clone()));
+    }
+    words
+}
+
+/// Where a reading comes from, with day and person where noted.
+fn source_of(reading: &Reading) -> String {
+    let mut out = reading.source.label().to_owned();
+    for more in [&reading.date, &reading.who, &reading.note] {
+        if !more.is_empty() {
+            out.push_str(", ");
+            out.push_str(more);
+        }
+    }
+    out
+}
+
+fn record_lines(survey: &Survey, system: System) -> Vec<RecordLine> {
+    Measure::ALL
+        .iter()
+        .filter_map(|&measure| {
+            let best = survey.best(measure)?;
+            let text = |value| measure.text(system, value);
+            let others = survey.readings.get(&measure)?;
+            Some(RecordLine {
+                label: measure.row().label,
+                value: text(best.value),
+                source: source_of(best),
+                others: others
+                    .iter()
+                    .filter(|r| *r != best)
+                    .map(|r| format!("{} by {}", text(r.value), source_of(r)))
+                    .collect(),
+            })
+        })
+        .collect()
+}

@@ -1,0 +1,218 @@
+//! The ranking as the main page shows it.
+
+use super::figure::{Figure, figure_of, percent};
+use crate::answer::Answered;
+use crate::present::draw::gauge::{self, Gauge};
+use crate::present::draw::hull::{Section, section};
+use galvet_core::advise::measure_next;
+use galvet_core::base::{Dimension, Keyed, System};
+use galvet_core::figures::Quantity;
+use galvet_core::hull::{Measure, Survey};
+use galvet_core::question::Brief;
+use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, unchecked};
+
+/// One hull in the order.
+pub struct Row {
+    pub key: String,
+    pub place: usize,
+    pub name: String,
+    pub facts: String,
+    pub glyph: Option<Section>,
+    pub gauge: Gauge,
+    pub margin: Figure,
+    pub stability: Figure,
+    pub score: String,
+    pub capacity_points: String,
+    pub stability_points: String,
+    pub why: String,
+    pub firmness: String,
+    pub firmness_class: &'static str,
+    pub firmness_help: String,
+    pub on_front: bool,
+    pub findings: Vec<String>,
+    /// Said in red: what some of its plausible shapes do; empty where all rest.
+    pub peril: String,
+}
+
+/// One hull below the line.
+pub struct OutRow {
+    pub key: String,
+    pub name: String,
+    pub facts: String,
+    pub reasons: Vec<String>,
+    pub findings: Vec<String>,
+}
+
+/// The answer.
+pub struct RankingView {
+    pub rows: Vec<Row>,
+    pub out: Vec<OutRow>,
+    pub next: Option<String>,
+    pub stands: bool,
+    pub scales: Vec<String>,
+}
+
+/// Units a metre in a row's glyph.
+const GLYPH_SCALE: f64 = 120.0;
+
+/// Length × beam, construction, drive, weight, price: what a person asks first.
+pub fn facts(survey: &Survey, system: System) -> String {
+    let text = |m: Measure, d, n| survey.value(m).map(|v| system.text(d, v, n));
+    let size = match (
+        text(Measure::Length, Dimension::Length, 2),
+        text(Measure::Beam, Dimension::ShortLength, 0),
+    ) {
+        (Some(length), Some(beam)) => format!("{length} × {beam}"),
+        (Some(length), None) => format!("{length}, beam not known"),
+        (None, Some(beam)) => format!("length not known, {beam} wide"),
+        (None, None) => "length and beam not known".to_owned(),
+    };
+    let weight = match (
+        text(Measure::FittedWeight, Dimension::Mass, 0),
+        text(Measure::BareWeight, Dimension::Mass, 0),
+    ) {
+        (Some(fitted), _) => format!("{fitted} fitted"),
+        (None, Some(bare)) => format!("{bare} bare"),
+        (None, None) => "weight not known".to_owned(),
+    };
+    let construction = survey.construction.label();
+    let drive = survey.propulsion.label();
+    format!("{size} · {construction} · {drive} · {weight}")
+}
+
+/// Puts a ranking into words.
+#[must_use]
+pub fn ranking(answered: &Answered, system: System) -> RankingView {
+    let ranking = &answered.ranking;
+    let full = gauge::full_scale(&ranking.ranked);
+    RankingView {
+        rows: (0..ranking.ranked.len())
+            .map(|i| row(answered, i, full, system))
+            .collect(),
+        out: ranking
+            .ruled_out
+            .iter()
+            .map(|out| out_row(out, &ranking.brief, system))
+            .collect(),
+        next: measure_next(ranking),
+        stands: explain::headline_stability(&ranking.brief) == Quantity::StandingSupport,
+        scales: published(&ranking.scales, &ranking.brief, system),
+    }
+}
+
+/// The scales in words, as published on the page.
+fn published(scales: &Scales, brief: &Brief, system: System) -> Vec<String> {
+    let short = |m| system.text(Dimension::ShortLength, m, 0);
+    let reserve = (brief.water.reserve_share * 100.0).round();
+    vec![
+        format!(
+            "capacity: the tightest margin as a share of the load, {:.0} % earns nothing, {:.0} % a hundred points",
+            scales.margin.nothing * 100.0,
+            scales.margin.hundred * 100.0
+        ),
+        format!(
+            "standing: support κ, {:.1} earns nothing, {:.1} a hundred",
+            scales.support.nothing, scales.support.hundred
+        ),
+        format!(
+            "seated: lean room in a brief lean, {} earns nothing, {} a hundred, and the reserve, none to {:.0} J; on this water the reserve counts {reserve:.0} %",
+            short(scales.lean.nothing),
+            short(scales.lean.hundred),
+            scales.reserve.hundred
+        ),
+        "sits and stands: the lower of the two".to_owned(),
+        "a figure not known earns nothing and is named; one that only part of a hull's plausible shapes have counts by its share".to_owned(),
+    ]
+}
+
+fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
+    let ranking = &answered.ranking;
+    let entry = &ranking.ranked[index];
+    let a = &entry.assessment;
+    let survey = entry.survey();
+    let headline = explain::headline_stability(&ranking.brief);
+    let (firmness, firmness_class, firmness_help) = firm(ranking, index);
+    let afloat = answered.afloat.get(&survey.key);
+    let mut findings = doubts(survey, a.remarks());
+    findings.extend(unchecked(a, &ranking.brief));
+    Row {
+        key: survey.key.clone(),
+        place: index + 1,
+        name: survey.name(),
+        facts: facts(survey, system),
+        glyph: afloat.map(|a| section(a.glyph(), GLYPH_SCALE, false, system)),
+        gauge: gauge::gauge(entry, full, system),
+        margin: figure_of(a, Quantity::BindingMargin, system),
+        stability: figure_of(a, headline, system),
+        score: format!("{:.0}", entry.score.total),
+        capacity_points: format!("{:.0}", entry.score.capacity),
+        stability_points: format!("{:.0}", entry.score.stability),
+        why: explain::why(ranking, index, system),
+        firmness,
+        firmness_class,
+        firmness_help,
+        on_front: entry.on_front,
+        findings,
+        peril: explain::peril(entry).unwrap_or_default(),
+    }
+}
+
+/// What is missing or contradicts itself in a record, and what its figures say.
+fn doubts(survey: &Survey, remarks: &[String]) -> Vec<String> {
+    let findings = survey.findings().into_iter().map(|f| f.text);
+    findings.chain(remarks.iter().cloned()).collect()
+}
+
+/// What to measure next, as a plain instruction.
+fn measure_next(ranking: &Ranking) -> Option<String> {
+    let settles = measure_next::for_shortlist(ranking)?;
+    let name = |i: usize| ranking.ranked[i].survey().name();
+    Some(format!(
+        "Measure {} of the {}: it would settle place {} against {}, from {:.0}\u{a0}% sure to about {:.0}\u{a0}%.",
+        settles.target.label(),
+        name(settles.hull),
+        settles.upper + 1,
+        settles.upper + 2,
+        settles.now * 100.0,
+        settles.then * 100.0
+    ))
+}
+
+/// How firm a place is: the word, its class, and what it means.
+fn firm(ranking: &Ranking, index: usize) -> (String, &'static str, String) {
+    let entry = &ranking.ranked[index];
+    let Some(share) = entry.beats_next else {
+        return (String::new(), "", String::new());
+    };
+    let firmness = Firmness::of(share);
+    let class = match firmness {
+        Firmness::Firm => "firm",
+        Firmness::Likely => "likely",
+        Firmness::TooClose => "close",
+    };
+    let next = ranking.ranked[index + 1].survey().name();
+    (
+        firmness.label().to_owned(),
+        class,
+        format!(
+            "ahead of the {next} in {} of their likely shapes, first of all in {}",
+            percent(share),
+            percent(entry.first_share)
+        ),
+    )
+}
+
+fn out_row(out: &RuledOut, brief: &Brief, system: System) -> OutRow {
+    let mut findings: Vec<String> = out.survey.findings().into_iter().map(|f| f.text).collect();
+    if let Some(a) = &out.assessment {
+        findings.extend(a.remarks().iter().cloned());
+        findings.extend(unchecked(a, brief));
+    }
+    OutRow {
+        key: out.survey.key.clone(),
+        name: out.survey.name(),
+        facts: facts(&out.survey, system),
+        reasons: out.reasons.iter().map(|r| r.text(system)).collect(),
+        findings,
+    }
+}

@@ -1,0 +1,332 @@
+//! The brief as a sentence whose parts open in place.
+
+use crate::question::{Asked, Kind, PARTS, Part, PartId};
+use galvet_core::base::{Dimension, Keyed, System};
+use galvet_core::crew::Posture;
+use galvet_core::question::{Brief, StandingUse};
+use galvet_store::Catalogue;
+
+/// One answer a part offers.
+pub struct Choice {
+    /// Word in the address.
+    pub key: String,
+    /// Plain words.
+    pub label: String,
+    /// What it means.
+    pub note: String,
+    /// Whether it is the answer now.
+    pub chosen: bool,
+}
+
+/// A part in which one of several answers is chosen.
+pub struct Pick {
+    /// Name in the address.
+    pub name: &'static str,
+    /// What it asks.
+    pub title: &'static str,
+    /// The answer in the sentence.
+    pub shown: String,
+    /// The answers offered.
+    pub choices: Vec<Choice>,
+    /// Why the last one was not understood.
+    pub error: String,
+}
+
+/// A part in which something is typed.
+pub struct Field {
+    /// Name in the address.
+    pub name: &'static str,
+    /// What it asks.
+    pub title: &'static str,
+    /// The answer in the sentence.
+    pub shown: String,
+    /// What stands in the field: what was typed when it was not understood.
+    pub value: String,
+    /// What may be written.
+    pub hint: &'static str,
+    /// Why the last one was not understood.
+    pub error: String,
+}
+
+/// The sentence.
+pub struct Sentence {
+    /// Where the form goes.
+    pub action: String,
+    /// The angler's weight.
+    pub mass: Field,
+    /// The angler's height.
+    pub stature: Field,
+    /// How the angler fishes.
+    pub posture: Pick,
+    /// What is carried.
+    pub rig: Pick,
+    /// Its mass.
+    pub rig_mass: String,
+    /// How much of it is water and fish.
+    pub rig_wet: String,
+    /// Where.
+    pub water: Pick,
+    /// The scuppers' state.
+    pub scuppers: Pick,
+    /// Seat height.
+    pub seat: Pick,
+    /// Capacity school.
+    pub capacity: Pick,
+    /// Stability school.
+    pub stability: Pick,
+    /// What the weight part asks.
+    pub weight_title: &'static str,
+    /// How much capacity counts, per cent.
+    pub weight: u32,
+    /// The rest.
+    pub weight_rest: u32,
+    /// Why the last weight was not understood.
+    pub weight_error: String,
+    /// This water's own weight, per cent.
+    pub water_weight: u32,
+    /// Whether another was set.
+    pub own_weight: bool,
+    /// Limits.
+    pub limits: Vec<Field>,
+    /// Limits in the sentence.
+    pub limits_shown: String,
+    /// Whether one of them was not understood.
+    pub limits_error: bool,
+    /// Typical wave and wind.
+    pub conditions: String,
+    /// Cautions of this question.
+    pub cautions: Vec<String>,
+    /// Saved questions to start from: address and name.
+    pub starts: Vec<(String, String)>,
+}
+
+struct Maker<'a> {
+    asked: &'a Asked,
+    catalogue: &'a Catalogue,
+    system: System,
+}
+
+impl Maker<'_> {
+    fn error(&self, part: &Part) -> String {
+        let mistake = self.asked.errors.get(part.name);
+        mistake.map_or(String::new(), |m| m.problem.clone())
+    }
+
+    fn field(&self, id: PartId) -> Field {
+        let part = id.part();
+        let (bounds, decimals) = match part.kind {
+            Kind::Quantity(bounds, decimals) | Kind::Limit(bounds, decimals, _) => {
+                (bounds, decimals)
+            }
+            // Not a field; shown as it is.
+            _ => return self.blank(part),
+        };
+        let shown = quantity(&self.asked.brief, id).map_or(String::new(), |si| {
+            exact(self.system, bounds.dimension, si, decimals, decimals + 1)
+        });
+        let typed = self.asked.errors.get(part.name).map(|m| m.typed.clone());
+        Field {
+            value: typed.unwrap_or_else(|| shown.replace('\u{a0}', " ")),
+            shown,
+            ..self.blank(part)
+        }
+    }
+
+    fn blank(&self, part: &Part) -> Field {
+        Field {
+            name: part.name,
+            title: part.title,
+            shown: String::new(),
+            value: String::new(),
+            hint: part.hint,
+            error: self.error(part),
+        }
+    }
+
+    fn pick(&self, id: PartId) -> Pick {
+        let part = id.part();
+        let now = word(&self.asked.brief, id);
+        let choices = match part.kind {
+            Kind::Words(offered) => offered()
+                .iter()
+                .map(|o| Choice {
+                    key: o.key.to_owned(),
+                    label: o.label.to_owned(),
+                    note: o.note.to_owned(),
+                    chosen: o.key == now,
+                })
+                .collect(),
+            _ => self.named(id, &now),
+        };
+        let shown = choices.iter().find(|c| c.chosen);
+        Pick {
+            name: part.name,
+            title: part.title,
+            // A rig of one's own is not among the catalogue's.
+            shown: shown.map_or(self.asked.brief.rig.name.clone(), |c| c.label.clone()),
+            choices,
+            error: self.error(part),
+        }
+    }
+
+    fn named(&self, id: PartId, now: &str) -> Vec<Choice> {
+        let mass = |kg| self.system.text(Dimension::Mass, kg, 0);
+        let choice = |key: &str, label: &str, note: String| Choice {
+            key: key.to_owned(),
+            label: label.to_owned(),
+            note,
+            chosen: key == now,
+        };
+        match id {
+            PartId::Rig => self
+                .catalogue
+                .rigs
+                .iter()
+                .map(|rig| {
+                    let (whole, wet) = (mass(rig.loaded()), mass(rig.wet_part()));
+                    let note = format!("{whole}, {wet} of it water and fish");
+                    choice(&rig.key, &rig.name, note)
+                })
+                .collect(),
+            _ => self
+                .catalogue
+                .waters
+                .iter()
+                .map(|w| choice(&w.key, &w.name, w.conditions.clone()))
+                .collect(),
+        }
+    }
+}
+
+/// The number a brief has for a part, SI.
+fn quantity(brief: &Brief, id: PartId) -> Option<f64> {
+    match id {
+        PartId::Mass => Some(brief.crew.mass()),
+        PartId::Stature => Some(brief.crew.stature()),
+        PartId::Longest => brief.must.longest,
+        PartId::Lift => brief.must.heaviest_lift,
+        PartId::Budget => brief.must.budget,
+        _ => None,
+    }
+}
+
+/// The word a brief has for a part.
+fn word(brief: &Brief, id: PartId) -> String {
+    match id {
+        PartId::Posture => brief.posture.key().to_owned(),
+        PartId::Rig => brief.rig.key.clone(),
+        PartId::Water => brief.water.key.clone(),
+        PartId::Scuppers => brief.scuppers.key().to_owned(),
+        PartId::Seat => brief.seat.key().to_owned(),
+        PartId::Capacity => brief.capacity_school.key().to_owned(),
+        PartId::Stability => brief.stability_school.key().to_owned(),
+        _ => String::new(),
+    }
+}
+
+/// A quantity with as many decimals, of `least` to `most`, as it takes to be
+/// read back as it is: the sentence is also what the form sends.
+fn exact(system: System, dimension: Dimension, si: f64, least: usize, most: usize) -> String {
+    let shown = system.convert(dimension, si);
+    let decimals = (least..most)
+        .find(|&n| {
+            let scale = 10_f64.powi(n as i32);
+            ((shown * scale).round() / scale - shown).abs() < 1e-3 * shown.abs()
+        })
+        .unwrap_or(most);
+    system.text(dimension, si, decimals)
+}
+
+/// What must be said beside this question.
+fn cautions(brief: &Brief) -> Vec<String> {
+    let mut out = Vec::new();
+    if brief.scuppers.holds_water() && !brief.water.plugs_allowed {
+        out.push("Plugged scuppers do not drain: on this water keep them open.".to_owned());
+    }
+    if brief.posture != Posture::Sits && brief.water.standing == StandingUse::No {
+        out.push(format!(
+            "Standing is not done on this water ({}).",
+            brief.water.name
+        ));
+    }
+    out.extend(brief.water.cautions.iter().cloned());
+    out
+}
+
+/// Writes the sentence of a question; the form goes to `action`.
+#[must_use]
+pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: System) -> Sentence {
+    let brief = &asked.brief;
+    let make = Maker {
+        asked,
+        catalogue,
+        system,
+    };
+    let mass = |kg| system.text(Dimension::Mass, kg, 0);
+    let percent = (brief.capacity_weight * 100.0).round() as u32;
+    let limited: Vec<(&str, Field)> = PARTS
+        .iter()
+        .filter_map(|part| match part.kind {
+            Kind::Limit(_, _, before) => Some((before, make.field(part.id))),
+            _ => None,
+        })
+        .collect();
+    let set: Vec<String> = limited
+        .iter()
+        .filter(|(_, field)| !field.shown.is_empty())
+        .map(|(before, field)| format!("{before} {}", field.shown))
+        .collect();
+    let limits: Vec<Field> = limited.into_iter().map(|l| l.1).collect();
+    Sentence {
+        action,
+        mass: make.field(PartId::Mass),
+        stature: make.field(PartId::Stature),
+        posture: make.pick(PartId::Posture),
+        rig: make.pick(PartId::Rig),
+        rig_mass: mass(brief.rig.loaded()),
+        rig_wet: mass(brief.rig.wet_part()),
+        water: make.pick(PartId::Water),
+        scuppers: make.pick(PartId::Scuppers),
+        seat: make.pick(PartId::Seat),
+        capacity: make.pick(PartId::Capacity),
+        stability: make.pick(PartId::Stability),
+        weight_title: PartId::Weight.part().title,
+        weight: percent,
+        weight_rest: 100 - percent.min(100),
+        weight_error: make.error(PartId::Weight.part()),
+        water_weight: (brief.water.capacity_weight * 100.0).round() as u32,
+        own_weight: asked.own_weight,
+        limits_error: limits.iter().any(|f| !f.error.is_empty()),
+        limits_shown: if set.is_empty() {
+            "no further limits".to_owned()
+        } else {
+            set.join(", ")
+        },
+        limits,
+        conditions: brief.water.conditions.clone(),
+        cautions: cautions(brief),
+        starts: catalogue
+            .briefs
+            .iter()
+            .map(|saved| (format!("?brief={}", saved.key), saved.name.clone()))
+            .collect(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use galvet_core::base::POUND;
+
+    #[test]
+    fn what_the_form_sends_is_what_was_understood() {
+        let mass = |kg| exact(System::Metric, Dimension::Mass, kg, 0, 1);
+        assert_eq!(mass(88.0), "88\u{a0}kg");
+        assert_eq!(mass(88.4), "88.4\u{a0}kg");
+        // Pounds typed whole stay whole.
+        let pounds = exact(System::Imperial, Dimension::Mass, 194.0 * POUND, 0, 1);
+        assert_eq!(pounds, "194\u{a0}lb");
+        let tall = exact(System::Metric, Dimension::Length, 1.835, 2, 3);
+        assert_eq!(tall, "1.835\u{a0}m");
+    }
+}

@@ -1,0 +1,52 @@
+//! The ranking as lines for a terminal.
+
+use galvet_core::base::System;
+use galvet_core::figures::Quantity;
+use galvet_core::rank::{Ranked, Ranking, explain};
+use std::io::Write;
+
+fn figure(entry: &Ranked, q: Quantity) -> String {
+    let value = entry.assessment.median(q);
+    value.map_or("not known".to_owned(), |v| q.row().text(System::Metric, v))
+}
+
+/// Writes the ranking in metric units.
+///
+/// # Errors
+/// What the writer says.
+pub fn ranking(out: &mut impl Write, ranking: &Ranking) -> std::io::Result<()> {
+    for (i, entry) in ranking.ranked.iter().enumerate() {
+        writeln!(
+            out,
+            "{:>2}. {}: {} in hand, lean room {} brief, {} lasting, standing support {}",
+            i + 1,
+            entry.survey().name(),
+            figure(entry, Quantity::BindingMargin),
+            figure(entry, Quantity::LeanRoom),
+            figure(entry, Quantity::LastingLean),
+            figure(entry, Quantity::StandingSupport),
+        )?;
+        if let Some(peril) = explain::peril(entry) {
+            writeln!(out, "    ! {peril}")?;
+        }
+        writeln!(out, "    {}", explain::why(ranking, i, System::Metric))?;
+    }
+    if ranking.ranked.is_empty() {
+        writeln!(out, "No hull passes this brief.")?;
+    }
+    if !ranking.ruled_out.is_empty() {
+        writeln!(out, "\nRuled out:")?;
+    }
+    for entry in &ranking.ruled_out {
+        let reasons: Vec<String> = entry
+            .reasons
+            .iter()
+            .map(|r| r.text(System::Metric))
+            .collect();
+        writeln!(out, "  - {}: {}", entry.survey.name(), reasons.join("; "))?;
+    }
+    writeln!(
+        out,
+        "\nEstimates for guidance; the maker's rated capacity and instructions stand above them."
+    )
+}

@@ -1,0 +1,291 @@
+//! The question as an address: `/?mass=88+kg&posture=stands&…`.
+//!
+//! Every state of the page is such an address. What is left out comes from the
+//! saved question it starts from; what is not understood is reported at its
+//! part of the sentence, and that part keeps the last good value meanwhile.
+
+use super::answers::{Answer, Answers};
+use super::file;
+use super::parts::{Kind, PARTS, Part, PartId};
+use galvet_core::base::{Bare, Bounds, Dimension, System};
+use galvet_core::question::Brief;
+use galvet_store::Catalogue;
+use std::collections::BTreeMap;
+
+/// Name of the saved question an address starts from.
+const START: &str = "brief";
+
+/// The parts as typed; what the address does not say is not here.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Ask {
+    /// Slug of the saved question it starts from.
+    pub start: Option<String>,
+    typed: BTreeMap<&'static str, String>,
+}
+
+/// A question understood, with what was not.
+#[derive(Debug, Clone)]
+pub struct Asked {
+    /// The question answered.
+    pub brief: Brief,
+    /// What was typed where it was not understood, and why.
+    pub errors: BTreeMap<&'static str, Mistake>,
+    /// Whether the weight was set rather than the water's own.
+    pub own_weight: bool,
+}
+
+/// Something typed that was not understood.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Mistake {
+    /// As typed.
+    pub typed: String,
+    /// What would be accepted.
+    pub problem: String,
+}
+
+/// Nothing to ask about: no waters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct NothingToAsk;
+
+impl Ask {
+    /// A question that starts from a saved one.
+    #[must_use]
+    pub fn start_from(slug: String) -> Self {
+        Self {
+            start: Some(slug),
+            typed: BTreeMap::new(),
+        }
+    }
+
+    /// Reads the parts out of an address' names and values; other names are
+    /// not its affair.
+    pub fn of<'a>(query: impl Iterator<Item = (&'a str, String)>) -> Self {
+        let mut out = Self::default();
+        for (name, value) in query {
+            if name == START {
+                out.start = Some(value);
+            } else if let Some(part) = PARTS.iter().find(|p| p.name == name) {
+                out.typed.insert(part.name, value);
+            }
+        }
+        out
+    }
+
+    /// Names and values, as they stand in an address.
+    pub fn pairs(&self) -> impl Iterator<Item = (&'static str, &str)> {
+        let start = self.start.as_deref().map(|s| (START, s));
+        let typed = PARTS
+            .iter()
+            .filter_map(|p| Some((p.name, self.typed.get(p.name)?.as_str())));
+        start.into_iter().chain(typed)
+    }
+
+    /// Makes a brief of it.
+    ///
+    /// # Errors
+    /// [`NothingToAsk`] without any water.
+    pub fn resolve(&self, catalogue: &Catalogue, system: System) -> Result<Asked, NothingToAsk> {
+        let mut reader = Reader {
+            catalogue,
+            system,
+            errors: BTreeMap::new(),
+        };
+        let mut answers = self.base(&mut reader);
+        for part in &PARTS {
+            if let Some(typed) = self.typed.get(part.name) {
+                reader.take(part, typed, &mut answers);
+            }
+        }
+        Ok(Asked {
+            own_weight: answers.get(PartId::Weight).is_some(),
+            brief: answers.brief(&catalogue.rigs, &catalogue.waters)?,
+            errors: reader.errors,
+        })
+    }
+
+    /// The answers of the saved question it starts from; without any, the usual.
+    fn base(&self, reader: &mut Reader<'_>) -> Answers {
+        let briefs = &reader.catalogue.briefs;
+        let saved = match &self.start {
+            Some(key) => {
+                let found = briefs.iter().find(|b| &b.key == key);
+                if found.is_none() {
+                    let shown: String = key.chars().take(40).collect();
+                    let problem = format!("there is no saved question “{shown}”");
+                    reader.wrong(PartId::Rig.part(), key, problem);
+                }
+                found.or(reader.catalogue.briefs.first())
+            }
+            None => briefs.first(),
+        };
+        saved
+            .and_then(|saved| file::answers(&saved.question).ok())
+            .unwrap_or_else(Answers::usual)
+    }
+}
+
+struct Reader<'a> {
+    catalogue: &'a Catalogue,
+    system: System,
+    errors: BTreeMap<&'static str, Mistake>,
+}
+
+impl Reader<'_> {
+    fn wrong(&mut self, part: &Part, typed: &str, problem: String) {
+        self.errors.insert(
+            part.name,
+            Mistake {
+                typed: typed.chars().take(80).collect(),
+                problem,
+            },
+        );
+    }
+
+    /// Takes what was typed for a part, or notes why not.
+    fn take(&mut self, part: &Part, typed: &str, answers: &mut Answers) {
+        let optional = matches!(part.kind, Kind::Limit(..) | Kind::Share(_));
+        if optional && typed.trim().is_empty() {
+            answers.set(part.id, None);
+            return;
+        }
+        match self.answer(part, typed) {
+            Ok(answer) => answers.set(part.id, Some(answer)),
+            Err(problem) => self.wrong(part, typed, problem),
+        }
+    }
+
+    fn answer(&self, part: &Part, typed: &str) -> Result<Answer, String> {
+        let word = || Answer::Word(typed.to_owned());
+        match part.kind {
+            Kind::Quantity(bounds, _) | Kind::Limit(bounds, ..) => bounds
+                .parse(typed, self.bare(bounds.dimension))
+                .map(Answer::Number)
+                .map_err(|e| e.to_string()),
+            Kind::Share(_) => {
+                /// The share as it is typed.
+                const PERCENT: Bounds =
+                    Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 100.0);
+                let plain = typed.trim().trim_end_matches('%');
+                PERCENT
+                    .parse(plain, Bare::SI)
+                    .map(|p| Answer::Number(p / 100.0))
+                    .map_err(|e| e.to_string())
+            }
+            Kind::Words(offered) => offered()
+                .iter()
+                .any(|o| o.key == typed)
+                .then(word)
+                .ok_or_else(|| "choose one of the answers offered".to_owned()),
+            Kind::Named => {
+                let there = match part.id {
+                    PartId::Rig => self.catalogue.rigs.iter().any(|r| r.key == typed),
+                    _ => self.catalogue.waters.iter().any(|w| w.key == typed),
+                };
+                let shown: String = typed.chars().take(40).collect();
+                there
+                    .then(word)
+                    .ok_or_else(|| format!("there is no {} “{shown}”", part.name))
+            }
+        }
+    }
+
+    /// What a number without a unit means to this reader.
+    fn bare(&self, dimension: Dimension) -> Bare {
+        match (self.system, dimension) {
+            (System::Imperial, Dimension::Mass) => Bare::POUNDS,
+            (System::Imperial, Dimension::Length) => Bare::FEET,
+            _ => Bare::SI,
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::demo_data;
+    use galvet_core::crew::Posture;
+
+    fn ask(pairs: &[(&'static str, &str)]) -> Ask {
+        Ask::of(pairs.iter().map(|&(n, v)| (n, v.to_owned())))
+    }
+
+    fn asked(pairs: &[(&'static str, &str)], system: System) -> Asked {
+        ask(pairs)
+            .resolve(&demo_data::catalogue().unwrap(), system)
+            .unwrap()
+    }
+
+    #[test]
+    fn an_empty_address_asks_the_first_saved_question() {
+        let asked = asked(&[], System::Metric);
+        assert_eq!(asked.brief.crew.mass(), 88.0);
+        assert_eq!(asked.brief.water.key, "marsh");
+        assert!(asked.errors.is_empty());
+        assert!(!asked.own_weight);
+    }
+
+    #[test]
+    fn parts_change_one_by_one_in_any_unit() {
+        let parts = [
+            ("mass", "200 lb"),
+            ("stature", "6' 1\""),
+            ("posture", "sits"),
+            ("water", "coast"),
+            ("weight", "70"),
+            ("lift", "40"),
+        ];
+        let asked = asked(&parts, System::Metric);
+        assert!(asked.errors.is_empty(), "{:?}", asked.errors);
+        assert!((asked.brief.crew.mass() - 90.72).abs() < 0.01);
+        assert!((asked.brief.crew.stature() - 1.854).abs() < 0.001);
+        assert_eq!(asked.brief.posture, Posture::Sits);
+        assert_eq!(asked.brief.capacity_weight, 0.7);
+        assert_eq!(asked.brief.must.heaviest_lift, Some(40.0));
+    }
+
+    #[test]
+    fn a_saved_weight_is_used_until_another_is_typed() {
+        let mut demo = demo_data::catalogue().unwrap();
+        demo.briefs[0].question["capacity_weight"] = 0.9.into();
+        let by = |pairs: &[(&'static str, &str)]| {
+            let asked = ask(pairs).resolve(&demo, System::Metric).unwrap();
+            (asked.brief.capacity_weight, asked.own_weight)
+        };
+        assert_eq!(by(&[]), (0.9, true));
+        assert_eq!(by(&[("weight", "30%")]), (0.3, true));
+        // Emptied, it is the water's own again.
+        let (weight, own) = by(&[("weight", "")]);
+        assert!(!own && (weight - 0.4).abs() < 1e-9, "{weight}");
+    }
+
+    #[test]
+    fn a_bare_number_is_in_the_readers_units() {
+        let mass = |system| asked(&[("mass", "200")], system).brief.crew.mass();
+        assert!((mass(System::Imperial) - 90.72).abs() < 0.01);
+        assert_eq!(mass(System::Metric), 200.0);
+    }
+
+    #[test]
+    fn what_is_not_understood_is_kept_and_named() {
+        let parts = [
+            ("mass", "a lot"),
+            ("water", "moon"),
+            ("posture", "flies"),
+            ("weight", "140"),
+        ];
+        let asked = asked(&parts, System::Metric);
+        assert_eq!(asked.errors.len(), 4);
+        assert_eq!(asked.errors["mass"].typed, "a lot");
+        assert!(asked.errors["water"].problem.contains("moon"));
+        // The last good question stands meanwhile.
+        assert_eq!(asked.brief.crew.mass(), 88.0);
+    }
+
+    #[test]
+    fn an_address_survives_the_round_trip() {
+        let first = ask(&[("mass", "88 kg"), ("water", "coast"), ("longest", "")]);
+        let again = Ask::of(first.pairs().map(|(n, v)| (n, v.to_owned())));
+        assert_eq!(again, first);
+        assert_eq!(ask(&[("brief", "x"), ("other", "y")]).pairs().count(), 1);
+    }
+}

@@ -1,0 +1,127 @@
+//! Answers to the parts, and the brief they make.
+
+use super::address::NothingToAsk;
+use super::parts::{COUNT, Kind, PARTS, PartId};
+use galvet_core::base::Keyed;
+use galvet_core::crew::Crew;
+use galvet_core::question::{Brief, MustHaves, Water};
+use galvet_core::rig::Rig;
+
+/// An answer to one part.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Answer {
+    /// A number, SI.
+    Number(f64),
+    /// A word of the part's own, or a slug.
+    Word(String),
+}
+
+/// Answers to all parts; `None` where a part is left out.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Answers {
+    pub(super) given: [Option<Answer>; COUNT],
+    /// A rig that is not the catalogue's.
+    pub own_rig: Option<Rig>,
+}
+
+impl Answers {
+    /// The usual answers; rig and water are the catalogue's first.
+    #[must_use]
+    pub fn usual() -> Self {
+        let given = std::array::from_fn(|i| {
+            let part = &PARTS[i];
+            if part.usual.is_empty() {
+                return None;
+            }
+            Some(match part.kind {
+                Kind::Words(_) | Kind::Named => Answer::Word(part.usual.to_owned()),
+                _ => Answer::Number(part.usual.parse().ok()?),
+            })
+        });
+        Self {
+            given,
+            own_rig: None,
+        }
+    }
+
+    /// The answer to a part.
+    #[must_use]
+    pub fn get(&self, part: PartId) -> Option<&Answer> {
+        self.given[part as usize].as_ref()
+    }
+
+    /// Gives an answer, or takes it back.
+    pub fn set(&mut self, part: PartId, answer: Option<Answer>) {
+        self.given[part as usize] = answer;
+        if part == PartId::Rig {
+            self.own_rig = None;
+        }
+    }
+
+    fn number(&self, part: PartId) -> Option<f64> {
+        match self.get(part) {
+            Some(Answer::Number(value)) => Some(*value),
+            _ => None,
+        }
+    }
+
+    fn slug(&self, part: PartId) -> Option<&str> {
+        match self.get(part) {
+            Some(Answer::Word(word)) => Some(word),
+            _ => None,
+        }
+    }
+
+    fn word<T: Keyed>(&self, part: PartId) -> Option<T> {
+        T::from_key(self.slug(part)?)
+    }
+
+    /// The brief. Answers have passed the parts' bounds already; a rig or a
+    /// water that is not there gives way to the first.
+    ///
+    /// # Errors
+    /// [`NothingToAsk`] without any water.
+    pub fn brief(&self, rigs: &[Rig], waters: &[Water]) -> Result<Brief, NothingToAsk> {
+        use PartId as P;
+        let slug = |part| self.slug(part);
+        let water = waters
+            .iter()
+            .find(|w| Some(w.key.as_str()) == slug(P::Water))
+            .or(waters.first())
+            .ok_or(NothingToAsk)?
+            .clone();
+        let named = rigs.iter().find(|r| Some(r.key.as_str()) == slug(P::Rig));
+        let rig = self
+            .own_rig
+            .as_ref()
+            .or(named)
+            .or(rigs.first())
+            .cloned()
+            .unwrap_or(Rig {
+                key: "none".to_owned(),
+                name: "nothing".to_owned(),
+                lines: Vec::new(),
+            });
+        let usual = Self::usual();
+        let number = |part| self.number(part).or(usual.number(part)).ok_or(NothingToAsk);
+        fn word<T: Keyed>(given: &Answers, usual: &Answers, part: P) -> Result<T, NothingToAsk> {
+            given.word(part).or(usual.word(part)).ok_or(NothingToAsk)
+        }
+        Ok(Brief {
+            crew: Crew::new(number(P::Mass)?, number(P::Stature)?).map_err(|_| NothingToAsk)?,
+            posture: word(self, &usual, P::Posture)?,
+            rig,
+            scuppers: word(self, &usual, P::Scuppers)?,
+            seat: word(self, &usual, P::Seat)?,
+            capacity_weight: self.number(P::Weight).unwrap_or(water.capacity_weight),
+            capacity_school: word(self, &usual, P::Capacity)?,
+            stability_school: word(self, &usual, P::Stability)?,
+            must: MustHaves {
+                longest: self.number(P::Longest),
+                heaviest_lift: self.number(P::Lift),
+                budget: self.number(P::Budget),
+            },
+            water,
+        })
+    }
+}

@@ -1,0 +1,258 @@
+//! The question as a JSON document: a brief file, and what is kept of a saved
+//! question.
+
+use super::answers::{Answer, Answers};
+use super::parts::{Kind, PARTS, Part, PartId};
+use galvet_core::question::{Brief, Water};
+use galvet_core::rig::Rig;
+use galvet_store::files::rigs::{self, RigEntry};
+use galvet_store::files::{check_key, read_json};
+use galvet_store::{FileError, SavedBrief};
+use serde_json::{Map, Value, json};
+
+/// Version of the document.
+const VERSION: u64 = 1;
+/// Names beside the parts that a document may have.
+const OTHERS: [&str; 3] = ["key", "name", "version"];
+
+/// Reads a brief file without resolving what it names: its slug, its name and
+/// its parts.
+///
+/// # Errors
+/// [`FileError`] with line and column, or naming the part.
+pub fn read(file: &str, text: &str) -> Result<SavedBrief, FileError> {
+    let wrong = |problem: String| FileError::whole(file, problem);
+    let question: Value = read_json(file, text)?;
+    let Some(object) = question.as_object() else {
+        let what = if question.is_array() {
+            "a list"
+        } else {
+            "a single value"
+        };
+        return Err(wrong(format!(
+            "{what} where a brief belongs: {{ \"key\": …, \"crew\": … }}"
+        )));
+    };
+    let text_of = |name: &str| object.get(name).and_then(Value::as_str).unwrap_or_default();
+    let key = text_of("key").to_owned();
+    check_key(&key).map_err(wrong)?;
+    let saved = SavedBrief {
+        name: text_of("name").to_owned(),
+        key,
+        question: question.clone(),
+    };
+    answers(&saved.question).map_err(wrong)?;
+    Ok(saved)
+}
+
+/// Makes a brief of a saved question, with the catalogue's rigs and waters.
+///
+/// # Errors
+/// [`FileError`] naming what is not known or out of range.
+pub fn resolve(
+    file: &str,
+    saved: &SavedBrief,
+    all_rigs: &[Rig],
+    waters: &[Water],
+) -> Result<Brief, FileError> {
+    let wrong = |problem: String| FileError::whole(file, problem);
+    let answers = answers(&saved.question).map_err(wrong)?;
+    let known = |part: PartId, all: Vec<&str>| match answers.get(part) {
+        Some(Answer::Word(key)) if !all.contains(&key.as_str()) => Err(wrong(format!(
+            "no {} “{key}”; there are: {}",
+            part.part().name,
+            all.join(", ")
+        ))),
+        _ => Ok(()),
+    };
+    known(
+        PartId::Water,
+        waters.iter().map(|w| w.key.as_str()).collect(),
+    )?;
+    known(
+        PartId::Rig,
+        all_rigs.iter().map(|r| r.key.as_str()).collect(),
+    )?;
+    answers
+        .brief(all_rigs, waters)
+        .map_err(|_| wrong("there is no water to ask about".to_owned()))
+}
+
+/// Reads the parts out of a document.
+///
+/// # Errors
+/// What is wrong with which part.
+pub(super) fn answers(question: &Value) -> Result<Answers, String> {
+    let Some(object) = question.as_object() else {
+        return Err("a question is an object".to_owned());
+    };
+    let version = object.get("version").map_or(Some(VERSION), Value::as_u64);
+    if version.is_none_or(|v| v > VERSION) {
+        return Err("written by a newer Galvet: its version is not known here".to_owned());
+    }
+    unknown(object, &[])?;
+    let mut out = Answers::usual();
+    for part in &PARTS {
+        let found = part.path.iter().try_fold(question, |v, name| v.get(name));
+        match found.filter(|v| !v.is_null()) {
+            None => {
+                if matches!(part.kind, Kind::Named | Kind::Quantity(..)) {
+                    return Err(format!(
+                        "“{}” is missing: {}",
+                        part.path.join("."),
+                        part.title
+                    ));
+                }
+            }
+            Some(value) if part.id == PartId::Rig && value.is_object() => {
+                let entry: RigEntry =
+                    serde_json::from_value(value.clone()).map_err(|e| format!("rig: {e}"))?;
+                let rig = rigs::rig("", entry).map_err(|e| format!("rig {}", e.problem))?;
+                out.set(PartId::Rig, None);
+                out.own_rig = Some(rig);
+            }
+            Some(value) => {
+                let answer = answer(part, value)?;
+                out.set(part.id, Some(answer));
+            }
+        }
+    }
+    Ok(out)
+}
+
+fn answer(part: &Part, value: &Value) -> Result<Answer, String> {
+    let place = part.path.join(".");
+    match part.kind {
+        Kind::Quantity(bounds, _) | Kind::Limit(bounds, ..) | Kind::Share(bounds) => {
+            let number = value
+                .as_f64()
+                .ok_or_else(|| format!("“{place}” must be a number"))?;
+            bounds
+                .check(number)
+                .map(Answer::Number)
+                .map_err(|e| format!("“{place}”: {e}"))
+        }
+        Kind::Words(offered) => {
+            let word = value.as_str().unwrap_or_default();
+            let keys: Vec<&str> = offered().iter().map(|o| o.key).collect();
+            if keys.contains(&word) {
+                return Ok(Answer::Word(word.to_owned()));
+            }
+            let shown: String = value.to_string().chars().take(40).collect();
+            Err(format!(
+                "“{place}” is {shown}; accepted: {}",
+                keys.join(", ")
+            ))
+        }
+        Kind::Named => value
+            .as_str()
+            .map(|key| Answer::Word(key.to_owned()))
+            .ok_or_else(|| format!("“{place}” must name a {}", part.name)),
+    }
+}
+
+/// Names a document has and nobody knows: a typing mistake must not be silent.
+fn unknown(object: &Map<String, Value>, path: &[&str]) -> Result<(), String> {
+    for (name, value) in object {
+        let here: Vec<&str> = path.iter().copied().chain([name.as_str()]).collect();
+        let part = PARTS.iter().find(|p| p.path == here);
+        let inside = PARTS
+            .iter()
+            .any(|p| p.path.len() > here.len() && p.path.starts_with(&here));
+        match (part, inside, value) {
+            (Some(_), ..) => {}
+            (None, true, Value::Object(inner)) => unknown(inner, &here)?,
+            (None, true, Value::Null) => {}
+            _ if path.is_empty() && OTHERS.contains(&name.as_str()) => {}
+            _ => {
+                let known: Vec<String> = PARTS.iter().map(|p| p.path.join(".")).collect();
+                let shown: String = here.join(".").chars().take(40).collect();
+                return Err(format!(
+                    "“{shown}” is not a part of a brief; there are: {}",
+                    known.join(", ")
+                ));
+            }
+        }
+    }
+    Ok(())
+}
+
+/// The document of a brief. Its own weight is kept only where it is not the
+/// water's.
+#[must_use]
+pub fn document(brief: &Brief, own_weight: bool) -> Value {
+    use galvet_core::base::Keyed;
+    let mut out = json!({ "version": VERSION });
+    for part in &PARTS {
+        let value = match part.id {
+            PartId::Mass => json!(brief.crew.mass()),
+            PartId::Stature => json!(brief.crew.stature()),
+            PartId::Posture => json!(brief.posture.key()),
+            PartId::Rig => json!(brief.rig.key),
+            PartId::Water => json!(brief.water.key),
+            PartId::Scuppers => json!(brief.scuppers.key()),
+            PartId::Seat => json!(brief.seat.key()),
+            PartId::Capacity => json!(brief.capacity_school.key()),
+            PartId::Stability => json!(brief.stability_school.key()),
+            PartId::Weight => own_weight.then_some(brief.capacity_weight).into(),
+            PartId::Longest => brief.must.longest.into(),
+            PartId::Lift => brief.must.heaviest_lift.into(),
+            PartId::Budget => brief.must.budget.into(),
+        };
+        if value.is_null() {
+            continue;
+        }
+        let mut place = &mut out;
+        for name in part.path {
+            place = &mut place[*name];
+        }
+        *place = value;
+    }
+    out
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::demo_data;
+
+    const BRIEF: &str = r#"{ "key": "k", "name": "N", "crew": { "mass_kg": 88, "stature_m": 1.83 },
+        "posture": "stands", "rig": "reed-edge-day", "water": "marsh", "capacity_weight": 0.7,
+        "must": { "budget": 900 } }"#;
+
+    #[test]
+    fn a_document_survives_the_round_trip() {
+        let demo = demo_data::catalogue().unwrap();
+        let saved = read("b.json", BRIEF).unwrap();
+        let brief = resolve("b.json", &saved, &demo.rigs, &demo.waters).unwrap();
+        assert_eq!(brief.capacity_weight, 0.7);
+        let again = SavedBrief {
+            question: document(&brief, true),
+            ..saved
+        };
+        let back = resolve("b.json", &again, &demo.rigs, &demo.waters).unwrap();
+        assert_eq!(back, brief);
+        let without = document(&brief, false);
+        assert!(without.get("capacity_weight").is_none());
+    }
+
+    #[test]
+    fn mistakes_name_the_part_and_what_would_be_accepted() {
+        let said = |from: &str, to: &str| {
+            let text = BRIEF.replace(from, to);
+            read("b.json", &text).unwrap_err().to_string()
+        };
+        assert!(said("\"stands\"", "\"flies\"").contains("accepted: stands"));
+        assert!(said("88", "\"much\"").contains("“crew.mass_kg” must be a number"));
+        assert!(said("88", "880").contains("must lie between 25 and 220 kg"));
+        assert!(said("\"posture\"", "\"postrue\"").contains("“postrue” is not a part of a brief"));
+        assert!(said("\"budget\"", "\"buget\"").contains("“must.buget” is not a part"));
+        assert!(said("\"rig\": \"reed-edge-day\",", "").contains("“rig” is missing"));
+        assert!(
+            read("b.json", "[]")
+                .unwrap_err()
+                .to_string()
+                .contains("a list where a brief belongs")
+        );
+    }
+}

@@ -1,0 +1,13 @@
+//! The question: ONE table of the brief's parts, from which its address, its
+//! file, its sentence and its JSON are made. To add a part, add a row to
+//! [`parts::PARTS`] and put its answer into [`Answers::brief`].
+
+mod address;
+mod answers;
+mod file;
+mod parts;
+
+pub use address::{Ask, Asked, Mistake, NothingToAsk};
+pub use answers::{Answer, Answers};
+pub use file::{document, read, resolve};
+pub use parts::{Kind, Offer, PARTS, Part, PartId};

@@ -1,0 +1,305 @@
+//! The table.
+
+use galvet_core::base::{Bounds, Dimension, Keyed};
+use galvet_core::crew::{Crew, Posture, SeatHeight};
+use galvet_core::hull::Scuppers;
+use galvet_core::question::{CapacitySchool, MustHaves, StabilitySchool};
+
+/// A part of the brief.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub enum PartId {
+    /// The angler's weight.
+    Mass,
+    /// The angler's height.
+    Stature,
+    /// Stands, sits, or both.
+    Posture,
+    /// What is carried.
+    Rig,
+    /// Where.
+    Water,
+    /// What is done with the scuppers.
+    Scuppers,
+    /// Which seat height.
+    Seat,
+    /// What capacity is judged by.
+    Capacity,
+    /// What stability is judged by.
+    Stability,
+    /// How much capacity counts.
+    Weight,
+    /// Longest storage.
+    Longest,
+    /// Heaviest lift.
+    Lift,
+    /// Most that may be spent.
+    Budget,
+}
+
+/// One answer a part offers.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Offer {
+    /// The word in files and addresses.
+    pub key: &'static str,
+    /// Plain words.
+    pub label: &'static str,
+    /// What it means.
+    pub note: &'static str,
+}
+
+/// What kind of answer a part takes.
+#[derive(Debug, Clone, Copy)]
+pub enum Kind {
+    /// A quantity that always has a value, with the decimals it is shown with.
+    Quantity(Bounds, usize),
+    /// A quantity that may be left out: no limit. With decimals, and the words
+    /// before it in the sentence.
+    Limit(Bounds, usize, &'static str),
+    /// A share in per cent that may be left out: the water's own.
+    Share(Bounds),
+    /// One of several words.
+    Words(fn() -> Vec<Offer>),
+    /// One of the catalogue's.
+    Named,
+}
+
+/// A row of the table.
+#[derive(Debug, Clone, Copy)]
+pub struct Part {
+    /// Which.
+    pub id: PartId,
+    /// Its name in the address.
+    pub name: &'static str,
+    /// Where it stands in a file.
+    pub path: &'static [&'static str],
+    /// What it asks.
+    pub title: &'static str,
+    /// What may be written.
+    pub hint: &'static str,
+    /// What kind of answer it takes.
+    pub kind: Kind,
+    /// The answer where nobody gave one: a word, or a number in SI.
+    pub usual: &'static str,
+}
+
+fn offers<T: Keyed>(note: impl Fn(T) -> &'static str) -> Vec<Offer> {
+    T::ALL
+        .iter()
+        .map(|&v| Offer {
+            key: v.key(),
+            label: v.label(),
+            note: note(v),
+        })
+        .collect()
+}
+
+fn postures() -> Vec<Offer> {
+    offers(|p| match p {
+        Posture::Stands => "ranked by standing support",
+        Posture::SitsAndStands => "ranked by the weaker of the two",
+        Posture::Sits => "ranked by lean room and reserve",
+    })
+}
+
+fn scuppers() -> Vec<Offer> {
+    offers(|s| match s {
+        Scuppers::Open => "water runs out, and comes up when the floor sinks below it",
+        Scuppers::Plugged => "dry feet and more carried, but nothing drains",
+        Scuppers::OneWay => "valves: float as plugged, drain while the floor is above the water",
+        Scuppers::CockpitPlugged => "dry feet; the well behind the seat still drains",
+    })
+}
+
+fn seats() -> Vec<Offer> {
+    offers(|s| match s {
+        SeatHeight::Low => "steadier",
+        SeatHeight::High => "sight and comfort, at a cost in lean room",
+    })
+}
+
+fn capacity() -> Vec<Offer> {
+    offers(|s| match s {
+        CapacitySchool::Tightest => "whichever of the three is met first",
+        CapacitySchool::Label => "the maker's rated capacity, and nothing else",
+        CapacitySchool::WorkingShare => "the share of the label this water allows",
+        CapacitySchool::Waterline => "the water at the floor or the gunwale",
+    })
+}
+
+fn stability() -> Vec<Offer> {
+    offers(|s| match s {
+        StabilitySchool::ByPosture => "standing support, or lean room and reserve",
+        StabilitySchool::TapeMeasure => {
+            "longer, wider, heavier: knows nothing of load, seat height or the section"
+        }
+        StabilitySchool::SeatedFeel => "how stiffly it starts to push back",
+        StabilitySchool::StandingSupport => "the platform under the feet",
+        StabilitySchool::RoughWater => "work to lean it until the gunwale goes under",
+    })
+}
+
+const fn part(
+    id: PartId,
+    name: &'static str,
+    path: &'static [&'static str],
+    kind: Kind,
+    usual: &'static str,
+    title: &'static str,
+    hint: &'static str,
+) -> Part {
+    Part {
+        id,
+        name,
+        path,
+        title,
+        hint,
+        kind,
+        usual,
+    }
+}
+
+/// Bounds of the weight as a share.
+const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
+
+/// How many parts there are.
+pub const COUNT: usize = 13;
+
+/// Every part, in the order of the sentence and of [`PartId`].
+pub static PARTS: [Part; COUNT] = {
+    use Kind::{Limit, Named, Quantity, Share, Words};
+    use PartId as P;
+    [
+        part(
+            P::Mass,
+            "mass",
+            &["crew", "mass_kg"],
+            Quantity(Crew::MASS, 0),
+            "80",
+            "the angler's weight",
+            "88 kg or 194 lb",
+        ),
+        part(
+            P::Stature,
+            "stature",
+            &["crew", "stature_m"],
+            Quantity(Crew::STATURE, 2),
+            "1.78",
+            "the angler's height",
+            "1.83 m, 183 cm or 6' 0\"",
+        ),
+        part(
+            P::Posture,
+            "posture",
+            &["posture"],
+            Words(postures),
+            "sits",
+            "how the angler fishes",
+            "",
+        ),
+        part(P::Rig, "rig", &["rig"], Named, "", "what is carried", ""),
+        part(P::Water, "water", &["water"], Named, "", "where", ""),
+        part(
+            P::Scuppers,
+            "scuppers",
+            &["scuppers"],
+            Words(scuppers),
+            "open",
+            "what is done with the scuppers",
+            "",
+        ),
+        part(
+            P::Seat,
+            "seat",
+            &["seat"],
+            Words(seats),
+            "low",
+            "which seat height",
+            "",
+        ),
+        part(
+            P::Capacity,
+            "capacity",
+            &["capacity_school"],
+            Words(capacity),
+            "tightest",
+            "what capacity is judged by",
+            "",
+        ),
+        part(
+            P::Stability,
+            "stability",
+            &["stability_school"],
+            Words(stability),
+            "by-posture",
+            "what stability is judged by",
+            "",
+        ),
+        part(
+            P::Weight,
+            "weight",
+            &["capacity_weight"],
+            Share(SHARE),
+            "",
+            "How much capacity counts, out of 100; stability has the rest",
+            "",
+        ),
+        part(
+            P::Longest,
+            "longest",
+            &["must", "longest_m"],
+            Limit(MustHaves::LONGEST, 2, "stored within"),
+            "",
+            "longest that can be stored",
+            "4.0 m or 13' 2\"; empty for no limit",
+        ),
+        part(
+            P::Lift,
+            "lift",
+            &["must", "heaviest_lift_kg"],
+            Limit(MustHaves::LIFT, 0, "lifted at"),
+            "",
+            "heaviest single lift, the hull stripped",
+            "32 kg or 70 lb; empty for no limit",
+        ),
+        part(
+            P::Budget,
+            "budget",
+            &["must", "budget"],
+            Limit(MustHaves::BUDGET, 0, "for"),
+            "",
+            "most that may be spent",
+            "a number; empty for no limit",
+        ),
+    ]
+};
+
+impl PartId {
+    /// Its row.
+    #[must_use]
+    pub fn part(self) -> &'static Part {
+        &PARTS[self as usize]
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use std::collections::BTreeSet;
+
+    #[test]
+    fn the_table_is_in_order_and_unambiguous() {
+        let mut names = BTreeSet::new();
+        let mut paths = BTreeSet::new();
+        for (i, part) in PARTS.iter().enumerate() {
+            assert_eq!(part.id as usize, i);
+            assert!(names.insert(part.name) && paths.insert(part.path));
+            if let Kind::Words(offered) = part.kind {
+                assert!(
+                    offered().iter().any(|o| o.key == part.usual),
+                    "{}",
+                    part.name
+                );
+            }
+        }
+    }
+}

@@ -1,0 +1,56 @@
+//! The question as it comes with a request.
+
+use crate::question::{Ask, Asked};
+use rocket::Request;
+use rocket::http::{RawStr, Status};
+use rocket::request::{FromRequest, Outcome};
+use rocket::response::Responder;
+use std::convert::Infallible;
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Ask {
+    type Error = Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        let pairs = request.query_fields().map(|field| {
+            let name = field.name.as_name().as_str();
+            (name, field.value.to_owned())
+        });
+        Outcome::Success(Self::of(pairs))
+    }
+}
+
+/// The query of an address, led by a question mark; empty for none.
+pub(super) fn query_of(ask: &Ask) -> String {
+    let pairs: Vec<String> = ask
+        .pairs()
+        .map(|(name, value)| format!("{name}={}", RawStr::new(value).percent_encode()))
+        .collect();
+    if pairs.is_empty() {
+        String::new()
+    } else {
+        format!("?{}", pairs.join("&"))
+    }
+}
+
+/// A page with the status its question deserves.
+pub(super) struct Answered<T> {
+    status: Status,
+    page: T,
+}
+
+impl<'r, T: Responder<'r, 'static>> Responder<'r, 'static> for Answered<T> {
+    fn respond_to(self, request: &'r Request<'_>) -> rocket::response::Result<'static> {
+        (self.status, self.page).respond_to(request)
+    }
+}
+
+/// 422 when some part was not understood: the page says where.
+pub(super) fn answered<T>(asked: &Asked, page: T) -> Answered<T> {
+    let status = if asked.errors.is_empty() {
+        Status::Ok
+    } else {
+        Status::UnprocessableEntity
+    };
+    Answered { status, page }
+}

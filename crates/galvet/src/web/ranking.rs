@@ -1,0 +1,172 @@
+//! The main page: the hulls ranked; also as JSON and as CSV.
+
+use super::ask::{Answered, answered, query_of};
+use super::assets;
+use super::reader::Reader;
+use super::shared::{Shared, Trouble};
+use crate::present::json::Document;
+use crate::present::page::ranking::{self, RankingView};
+use crate::present::page::sentence::{self, Sentence};
+use crate::question::{Ask, Asked};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use rocket::http::{ContentType, Status};
+use rocket::{Route, State, get, routes};
+
+/// The main page.
+#[derive(Template, WebTemplate)]
+#[template(path = "ranking.html")]
+struct RankingPage {
+    units: System,
+    /// This page's own address, to come back to.
+    here: String,
+    place: &'static str,
+    query: String,
+    undo: Option<String>,
+    sentence: Sentence,
+    ranking: RankingView,
+}
+
+/// The main page's changing part, for the script.
+#[derive(Template, WebTemplate)]
+#[template(path = "ranking.html", block = "answer")]
+struct RankingPart {
+    query: String,
+    undo: Option<String>,
+    sentence: Sentence,
+    ranking: RankingView,
+}
+
+/// A shelf without hulls or waters.
+#[derive(Template, WebTemplate)]
+#[template(path = "empty.html")]
+struct EmptyPage {
+    units: System,
+    here: String,
+    place: &'static str,
+    query: String,
+}
+
+impl RankingPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+impl EmptyPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+/// Question, sentence and answer of a request; `None` with nothing to ask about.
+async fn answer(
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Option<(Asked, Sentence, RankingView)>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(None);
+    };
+    if shelf.hulls.is_empty() {
+        return Ok(None);
+    }
+    let answer = shared.ranking(&asked, &shelf).await?;
+    let sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
+    let units = reader.units;
+    let view = rocket::tokio::task::spawn_blocking(move || ranking::ranking(&answer, units));
+    Ok(Some((asked, sentence, view.await?)))
+}
+
+#[get("/", rank = 1)]
+async fn ranking_page(
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Answered<RankingPage>, EmptyPage>, Trouble> {
+    let query = query_of(&ask);
+    let here = format!("/{query}");
+    let units = reader.units;
+    let place = "ranking";
+    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
+        return Ok(Err(EmptyPage {
+            units,
+            here,
+            place,
+            query,
+        }));
+    };
+    let page = RankingPage {
+        units,
+        here,
+        place,
+        query,
+        undo: shared.store.undoable()?,
+        sentence,
+        ranking,
+    };
+    Ok(Ok(answered(&asked, page)))
+}
+
+#[get("/part/ranking")]
+async fn ranking_part(
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Answered<RankingPart>, Status>, Trouble> {
+    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
+        return Ok(Err(Status::NotFound));
+    };
+    let page = RankingPart {
+        query: query_of(&ask),
+        undo: shared.store.undoable()?,
+        sentence,
+        ranking,
+    };
+    Ok(Ok(answered(&asked, page)))
+}
+
+/// The ranking of a request, for other presentations; metric like all of them.
+async fn ranked(
+    ask: &Ask,
+    shared: &Shared,
+) -> Result<Result<crate::answer::Answered, Status>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, System::Metric) else {
+        return Ok(Err(Status::NotFound));
+    };
+    if !asked.errors.is_empty() {
+        return Ok(Err(Status::UnprocessableEntity));
+    }
+    Ok(Ok(shared.ranking(&asked, &shelf).await?))
+}
+
+#[get("/ranking.json")]
+async fn ranking_json(
+    ask: Ask,
+    shared: &State<Shared>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    Ok(ranked(&ask, shared).await?.and_then(|answer| {
+        serde_json::to_string(&Document::of(&answer.ranking))
+            .map(|text| (ContentType::JSON, text))
+            .map_err(|_| Status::InternalServerError)
+    }))
+}
+
+#[get("/ranking.csv")]
+async fn ranking_csv(
+    ask: Ask,
+    shared: &State<Shared>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    Ok(ranked(&ask, shared).await?.and_then(|answer| {
+        crate::present::csv::ranking(&answer.ranking)
+            .map(|text| (ContentType::CSV, text))
+            .map_err(|_| Status::InternalServerError)
+    }))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![ranking_page, ranking_part, ranking_json, ranking_csv]
+}

@@ -1,0 +1,86 @@
+/**
+ * Puts a new answer into the page, region by region: the parts of the sentence
+ * one by one, and the results. A part somebody is typing in stays as it is.
+ */
+
+/**
+ * @param {HTMLElement} answer
+ * @param {string} html the answer, with the same regions
+ * @param {string} [focus] name of the part that was changed
+ */
+export function swap(answer, html, focus) {
+  const before = order(answer);
+  const fresh = document.createElement("template");
+  fresh.innerHTML = html;
+  for (const region of fresh.content.querySelectorAll("[data-region]")) {
+    const name = region.dataset.region;
+    const old = answer.querySelector(`[data-region="${CSS.escape(name)}"]`);
+    if (old && !isTypedIn(old, focus)) old.replaceWith(region);
+  }
+  if (focus) refocus(answer, focus);
+  tell(answer, before);
+}
+
+/**
+ * Whether somebody types in a field of this region: it holds neither what
+ * stood there nor what was asked.
+ */
+function isTypedIn(region, focus) {
+  if (!region.open) return false;
+  const fields = region.querySelectorAll("input[type=text]");
+  return [...fields].some(
+    (field) => field.name !== focus && field.value !== field.defaultValue,
+  );
+}
+
+/** The hulls shown, in their order. */
+function order(answer) {
+  const rows = answer.querySelectorAll("[data-rows] > [data-hull]");
+  return [...rows].map((row) => row.dataset.hull);
+}
+
+/** Title and live region follow what is shown. */
+function tell(answer, before) {
+  const now = order(answer);
+  const said = document.getElementById("said");
+  const name =
+    answer.querySelector("[data-rows] h3 a") ?? answer.querySelector("h1");
+  if (answer.querySelector("[data-rows]")) {
+    document.title = `${name.textContent.trim()} first · Galvet`;
+    const moved = now.filter(
+      (hull, place) => before.includes(hull) && before[place] !== hull,
+    ).length;
+    const places =
+      moved === 0 ? "none changed place" : `${moved} changed place`;
+    if (said) said.textContent = `${now.length} in order, ${places}`;
+  } else if (answer.querySelector(".board")) {
+    document.title = "None in order · Galvet";
+    if (said) said.textContent = "None in order: all are ruled out";
+  } else if (said) {
+    const out = answer.querySelector(".verdict")
+      ? "ruled out"
+      : "not ruled out";
+    said.textContent = `Figures of the ${name.textContent.trim()} are new: ${out} for this brief`;
+  }
+}
+
+/**
+ * Puts the focus back on the part that was changed: on its field when it was
+ * not understood, else on its words.
+ */
+function refocus(answer, name) {
+  const escaped = CSS.escape(name);
+  const field = answer.querySelector(
+    `.part [name="${escaped}"]:checked, .part [name="${escaped}"]:not([type=radio])`,
+  );
+  const part = field?.closest(".part");
+  // Meanwhile somebody may have gone on to another part.
+  const elsewhere = answer.querySelector(".part[open]");
+  if (!part || (elsewhere && elsewhere !== part)) return;
+  if (part.open) {
+    field.focus();
+    // Typing goes on where it ended.
+    if (field.type === "text")
+      field.setSelectionRange(field.value.length, field.value.length);
+  } else part.querySelector("summary").focus();
+}
