@@ -6,7 +6,7 @@
 //! 1. [`question`]: one table of the brief's parts, from which address, file,
 //!    sentence and JSON are made.
 //! 2. [`answer`]: rankings and figures, free of units, computed once.
-//! 3. [`present`]: an answer as page, JSON, CSV, lines, drawing.
+//! 3. `present`: an answer as page, JSON, CSV, lines, drawing.
 //! 4. [`web`] and [`commands`]: the server and the command line.
 //!
 //! It holds no physics, and no HTML or JavaScript in strings.

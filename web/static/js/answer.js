@@ -53,7 +53,7 @@ export function keepInStep(answer) {
       if (mine.signal.aborted) return "overtaken";
       // A field that goes away while it has the focus reports a change.
       swapping = true;
-      swap(answer, html, focus);
+      swap(answer, html, new URLSearchParams(query), focus);
       swapping = false;
       shown = query;
       trouble(false);

@@ -6,16 +6,17 @@
 /**
  * @param {HTMLElement} answer
  * @param {string} html the answer, with the same regions
+ * @param {URLSearchParams} sent the question it answers
  * @param {string} [focus] name of the part that was changed
  */
-export function swap(answer, html, focus) {
+export function swap(answer, html, sent, focus) {
   const before = order(answer);
   const fresh = document.createElement("template");
   fresh.innerHTML = html;
   for (const region of fresh.content.querySelectorAll("[data-region]")) {
     const name = region.dataset.region;
     const old = answer.querySelector(`[data-region="${CSS.escape(name)}"]`);
-    if (old && !isTypedIn(old, focus)) old.replaceWith(region);
+    if (old && !isTypedIn(old, sent)) old.replaceWith(region);
   }
   if (focus) refocus(answer, focus);
   tell(answer, before);
@@ -25,11 +26,13 @@ export function swap(answer, html, focus) {
  * Whether somebody types in a field of this region: it holds neither what
  * stood there nor what was asked.
  */
-function isTypedIn(region, focus) {
+function isTypedIn(region, sent) {
   if (!region.open) return false;
   const fields = region.querySelectorAll("input[type=text]");
   return [...fields].some(
-    (field) => field.name !== focus && field.value !== field.defaultValue,
+    (field) =>
+      field.value !== field.defaultValue &&
+      field.value !== sent.get(field.name),
   );
 }
 

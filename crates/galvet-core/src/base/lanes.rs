@@ -90,12 +90,20 @@ impl<const N: usize> Lanes<N> {
         self.map(|v| if v < 0.0 { 1.0 } else { 0.0 })
     }
 
-    /// How many lanes are negative.
+    /// The same numbers, 0 for -0: what is not negative has no sign.
     #[inline(always)]
     #[must_use]
-    pub fn count_negative(self) -> f64 {
-        // As a sum of doubles: stays in the registers the lanes are in.
-        self.is_negative().0.iter().sum()
+    pub fn without_negative_zero(self) -> Self {
+        self.map(|v| v + 0.0)
+    }
+
+    /// Whether the two have different signs in some lane.
+    #[inline(always)]
+    #[must_use]
+    pub fn signs_differ(self, other: Self) -> bool {
+        let either = self.0.iter().zip(&other.0);
+        let either = either.map(|(a, b)| a.to_bits() ^ b.to_bits());
+        either.fold(0, |all, bits| all | bits) >> 63 != 0
     }
 
     /// The largest lane.

@@ -160,7 +160,7 @@ fn scaled<const N: usize>(body: &Body<1>, shapes: &[Shape; N]) -> Body<N> {
     let outline = |o: &Outline<1>| Outline {
         y: o.y.iter().map(|v| spread(v) * wide).collect(),
         z: o.z.iter().map(|v| spread(v) * high).collect(),
-        volume: Lanes::ZERO,
+        ..Outline::EMPTY
     };
     let line = |points: &[EdgePoint<1>]| {
         points

@@ -15,4 +15,4 @@ pub use form::Form;
 pub use offsets::{OffsetError, Ruled};
 pub use section::{breadth_at, corners, crown, swell};
 pub use shape::Shape;
-pub use stations::{Body, EdgePoint, Outline};
+pub use stations::{Body, EdgePoint, Fan, Outline};

@@ -12,6 +12,8 @@ pub struct Outline<const N: usize> {
     pub y: Vec<Lanes<N>>,
     /// Heights above the baseline, m.
     pub z: Vec<Lanes<N>>,
+    /// Running sums up to each corner of its half-section.
+    pub fan: Vec<Fan<N>>,
     /// Volume of the whole outline, m³: what it displaces when it goes under.
     pub volume: Lanes<N>,
 }
@@ -21,8 +23,45 @@ impl<const N: usize> Outline<N> {
     pub const EMPTY: Self = Self {
         y: Vec::new(),
         z: Vec::new(),
+        fan: Vec::new(),
         volume: Lanes::ZERO,
     };
+}
+
+/// Sums over the edges of a half-section from its first corner up to one of
+/// its corners, of the triangles between the baseline's origin and the edge.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Fan<const N: usize> {
+    /// Twice the area, m².
+    pub area: Lanes<N>,
+    /// Six times the first moment in `y`, m³.
+    pub y_moment: Lanes<N>,
+    /// Six times the first moment in `z`, m³.
+    pub z_moment: Lanes<N>,
+}
+
+impl<const N: usize> Fan<N> {
+    /// Before the first edge.
+    pub const NONE: Self = Self {
+        area: Lanes::ZERO,
+        y_moment: Lanes::ZERO,
+        z_moment: Lanes::ZERO,
+    };
+
+    /// The running sums along one half-section.
+    pub fn along(y: &[Lanes<N>], z: &[Lanes<N>]) -> impl Iterator<Item = Self> {
+        let mut sum = Self::NONE;
+        y.iter().zip(z).enumerate().map(move |(i, (&y1, &z1))| {
+            if i > 0 {
+                let (y0, z0) = (y[i - 1], z[i - 1]);
+                let twice = y0 * z1 - y1 * z0;
+                sum.area += twice;
+                sum.y_moment += twice * (y0 + y1);
+                sum.z_moment += twice * (z0 + z1);
+            }
+            sum
+        })
+    }
 }
 
 /// A point of a line along the hull that matters when it meets the water.
@@ -117,35 +156,35 @@ impl<const N: usize> Body<N> {
             if recess.is_some_and(|r| flooded.has(r)) {
                 let span = i * self.points..(i + 1) * self.points;
                 mixed.y[span.clone()].copy_from_slice(&self.solid.y[span.clone()]);
-                mixed.z[span.clone()].copy_from_slice(&self.solid.z[span]);
+                mixed.z[span.clone()].copy_from_slice(&self.solid.z[span.clone()]);
+                mixed.fan[span.clone()].copy_from_slice(&self.solid.fan[span]);
             }
         }
         mixed.volume = self.whole_volume(&mixed);
         Cow::Owned(mixed)
     }
 
-    /// Measures the volumes of both outlines: the last step of drawing a body.
+    /// Sums up both outlines: the last step of drawing a body.
     #[must_use]
     pub fn finished(mut self) -> Self {
+        for outline in [&mut self.solid, &mut self.sealed] {
+            let sections = outline.y.chunks_exact(self.points);
+            let sections = sections.zip(outline.z.chunks_exact(self.points));
+            outline.fan = sections.flat_map(|(y, z)| Fan::along(y, z)).collect();
+        }
         self.solid.volume = self.whole_volume(&self.solid);
         self.sealed.volume = self.whole_volume(&self.sealed);
         self
     }
 
-    /// Volume of a whole outline, m³: its half-sections' areas by the shoelace
-    /// formula, along the length.
+    /// Volume of a whole outline, m³.
     fn whole_volume(&self, outline: &Outline<N>) -> Lanes<N> {
-        let k = self.points;
-        let sections = outline.y.chunks_exact(k).zip(outline.z.chunks_exact(k));
-        let mut volume = Lanes::ZERO;
-        for (&weight, (y, z)) in self.weight.iter().zip(sections) {
-            let mut twice = Lanes::ZERO;
-            for i in 1..k {
-                twice += y[i - 1] * z[i] - y[i] * z[i - 1];
-            }
-            volume += twice * weight;
-        }
-        volume
+        let whole = outline.fan.chunks_exact(self.points);
+        let whole = whole.filter_map(<[Fan<N>]>::last);
+        self.weight
+            .iter()
+            .zip(whole)
+            .fold(Lanes::ZERO, |sum, (&weight, last)| sum + last.area * weight)
     }
 
     /// Whether the hull has any recess at all.

@@ -14,7 +14,7 @@ use crate::plausible::Posterior;
 use crate::question::Brief;
 use crate::stability::{
     Arm, Curve, HEELS_DEG, KNOTS, Leaning, OnTheFeet, Path, Walk, fate, first_under, reserve,
-    righting, roll_period,
+    righting, roll_period, walked,
 };
 use crate::stow::Layout;
 use std::sync::Arc;
@@ -243,25 +243,31 @@ impl<'a, const N: usize> Afloat<'a, N> {
     /// All arms of a seated case at `heels` (rad, rising from 0).
     #[must_use]
     pub fn seated_arms(&self, case: &Case<N>, heels: &[f64]) -> Seated<N> {
-        let lasting = self.arms(case, heels);
+        let on = |open: Flooded, upright: &Settled<N>| {
+            let outline = self.body.outline(open);
+            let (body, weight) = (&self.body, &case.weight);
+            walked(
+                body,
+                &outline,
+                weight,
+                self.density(),
+                upright,
+                heels,
+                self.accuracy,
+            )
+        };
+        let lasting = on(self.setup.open, &case.upright);
         let recessed = self.body.has_recess();
         let brief = (recessed && self.setup.open != Flooded::NONE)
             .then(|| self.brief_arms(case, heels, &lasting));
         let full = (recessed && self.setup.fills).then(|| {
             let start = case.upright.as_start();
             let upright = self.settle_on(Flooded::ALL, &case.weight, 0.0, start);
-            righting(
-                &self.body,
-                &self.body.solid,
-                &case.weight,
-                self.density(),
-                &upright,
-                heels,
-                self.accuracy,
-            )
+            let arms = on(Flooded::ALL, &upright).into_iter();
+            arms.map(|(arm, _)| arm).collect()
         });
         Seated {
-            lasting,
+            lasting: lasting.into_iter().map(|(arm, _)| arm).collect(),
             brief,
             full,
         }
@@ -270,7 +276,12 @@ impl<'a, const N: usize> Afloat<'a, N> {
     /// Arms on the sealed body. While every recess is dry it floats as the open
     /// one does; after water has run in over the rim in every lane nothing more
     /// is asked of it.
-    fn brief_arms(&self, case: &Case<N>, heels: &[f64], lasting: &[Arm<N>]) -> Vec<Arm<N>> {
+    fn brief_arms(
+        &self,
+        case: &Case<N>,
+        heels: &[f64],
+        lasting: &[(Arm<N>, Settled<N>)],
+    ) -> Vec<Arm<N>> {
         let mut walk = Walk::new(
             &self.body,
             &self.body.sealed,
@@ -281,7 +292,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
         );
         let mut arms: Vec<Arm<N>> = Vec::with_capacity(heels.len());
         let mut under = 0;
-        for (&heel, open) in heels.iter().zip(lasting) {
+        for (&heel, (open, settled)) in heels.iter().zip(lasting) {
             let dry = open.sill.0.iter().all(|&s| s > 0.0);
             let last = arms.last().filter(|_| under > 1);
             let arm = match last {
@@ -290,10 +301,10 @@ impl<'a, const N: usize> Afloat<'a, N> {
                     ..last.clone()
                 },
                 None if dry || heel == 0.0 => {
-                    walk.follow(open);
+                    walk.note(heel, settled);
                     open.clone()
                 }
-                None => walk.step(heel),
+                None => walk.step(heel).0,
             };
             if arm.rim.max_lane() < 0.0 {
                 under += 1;
@@ -362,7 +373,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
                 return Fate::Founders { by_the_stern };
             }
         }
-        if self.setup.fills && lane.lasting.fills_at == Some(0.0) {
+        if self.setup.fills && lane.lasting.fills_at() == Some(0.0) {
             let rim = clearance(&self.body.rim, self.body.middle(), &seated.upright.attitude);
             return Fate::Swamps { by: -rim.0[i] };
         }
@@ -473,7 +484,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
             let wets = open_floor.then(|| first_under(&lane.floor)).flatten();
             values.set_some(Q::FloorWetAngle, angle(wets));
             values.set_some(Q::EdgeAngle, angle(first_under(&lane.gunwale)));
-            values.set_some(Q::DownFlooding, angle(lane.lasting.fills_at));
+            values.set_some(Q::DownFlooding, angle(lane.lasting.fills_at()));
             let (peak_angle, peak) = lane.lasting.peak();
             values.set(Q::RightingPeak, peak);
             values.set(Q::PeakAngle, peak_angle.to_degrees());
@@ -548,20 +559,12 @@ impl Lane {
         let lasting = gz(&arms.lasting, gm);
         let rim = |arms: &[Arm<N>]| first_under(&line(arms, |a| a.rim));
         let full = arms.full.as_ref().map(|full| gz(full, 0.0));
-        let lasting = Path {
-            dry: lasting,
-            fills_at: full.and_then(|_| rim(&arms.lasting)),
-            full,
-        };
+        let lasting = Path::new(lasting, full.and_then(|_| rim(&arms.lasting)), full);
         // A floor that is wet at rest holds water of its own, which runs to the
         // low side: never more than the open body takes in.
         let wet = arms.lasting[0].sill.0[i] <= 0.0;
         let brief = match &arms.brief {
-            Some(sealed) if !wet => Path {
-                dry: gz(sealed, gm),
-                fills_at: rim(sealed),
-                full: None,
-            },
+            Some(sealed) if !wet => Path::new(gz(sealed, gm), rim(sealed), None),
             _ => lasting,
         };
         Self {

@@ -1,20 +1,24 @@
 //! The submerged part of one section, by Green's theorem.
 //!
-//! A section is a closed polygon. Turned by the heel it lies in coordinates
-//! `eta` (horizontal, to starboard) and `zeta` (vertical, up); with `zeta`
-//! measured from the water at that station the submerged part is `zeta < 0`.
-//! By Green's theorem the integrals over the submerged part are sums over the
-//! polygon's edges, and the pieces of the new boundary that lie *on* the water
-//! contribute nothing, since every integrand carries a factor `zeta`. So each
-//! edge is shortened to its submerged piece and summed; nothing is sorted,
-//! nothing is allocated, and a section may double back, have a recess, or be
-//! cut into several wet parts.
+//! A section is a closed polygon. Its area and first moments are sums over its
+//! edges of what the triangle from the baseline to the edge holds: with
+//! `c = y₀z₁ - y₁z₀`, twice the area is `Σc` and six times the moments
+//! `Σc(y₀+y₁)` and `Σc(z₀+z₁)`. These sums up to each corner do not depend on
+//! how the body lies, so [`Fan`] keeps them. Heeled by an angle, a corner lies
+//! at `eta` (horizontal, to starboard) and at `zeta` (vertical, up) from the
+//! water at that station; wherever the walk round the section dives below
+//! `zeta = 0` or climbs out, the sums up to there are taken with the sign of
+//! that crossing. Nothing is sorted, nothing is allocated, and a section may
+//! double back, have a recess, or be cut into several wet parts.
 //!
-//! Area `-∮ζ dη`, first moments `-∮ηζ dη` and `-½∮ζ² dη`, each exact on a
-//! straight edge. The water's breadth and its moments come from the signed
-//! crossings of the boundary: `Σ±η`, `Σ±η²/2`, `Σ±η³/3`.
+//! What closes each wet part runs along the water, at height `w` over the
+//! baseline; with the crossings' signed moments `b₁ = Σ±eta`, `b₂ = Σ±eta²`
+//! (+ where the boundary climbs out to starboard) it holds `w b₁`, `w b₂` and
+//! `2 w² b₁` of the three sums. The water's breadth and its moments are `b₁`,
+//! `b₂/2` and `Σ±eta³/3`.
 
 use crate::base::Lanes;
+use crate::body::Fan;
 
 /// Integrals over the submerged part of one section and over its waterline.
 #[derive(Debug, Clone, Copy)]
@@ -33,115 +37,16 @@ pub struct SectionIntegrals<const N: usize> {
     pub breadth_second: Lanes<N>,
 }
 
-impl<const N: usize> SectionIntegrals<N> {
-    /// Nothing under water.
-    pub const EMPTY: Self = Self {
-        area: Lanes::ZERO,
-        eta_moment: Lanes::ZERO,
-        zeta_moment: Lanes::ZERO,
-        breadth: Lanes::ZERO,
-        breadth_first: Lanes::ZERO,
-        breadth_second: Lanes::ZERO,
-    };
-}
-
-/// A corner of a section in water coordinates.
+/// One section's starboard half: corners from the bottom at the centreline
+/// outward, up and back to the centreline, with their running sums.
 #[derive(Debug, Clone, Copy)]
-pub(crate) struct Corner<const N: usize> {
-    /// Horizontal, to starboard, m.
-    eta: Lanes<N>,
-    /// Height above the water at this station, m.
-    zeta: Lanes<N>,
-    /// How many lanes have it under water.
-    wet: f64,
-}
-
-impl<const N: usize> Corner<N> {
-    #[inline(always)]
-    fn new(eta: Lanes<N>, zeta: Lanes<N>) -> Self {
-        Self {
-            eta,
-            zeta,
-            wet: zeta.count_negative(),
-        }
-    }
-}
-
-/// Below this a vertical run counts as level; it only keeps 0/0 away.
-const LEVEL: f64 = 1e-300;
-
-/// Adds the edge from `a` to `b` (walked with the body on the left) to `sum`.
-///
-/// Most edges are dry in every lane or wet in every lane; only the few near
-/// the water need the clipping.
-#[inline(always)]
-pub(crate) fn add_edge<const N: usize>(sum: &mut SectionIntegrals<N>, a: Corner<N>, b: Corner<N>) {
-    let wet = a.wet + b.wet;
-    if wet == 0.0 {
-        return;
-    }
-    if wet == 2.0 * N as f64 {
-        add_wet(sum, a.eta, a.zeta, b.eta, b.zeta);
-    } else {
-        add_clipped(sum, a, b);
-    }
-}
-
-/// Adds the area and moments of an edge that lies under water.
-#[inline(always)]
-fn add_wet<const N: usize>(
-    sum: &mut SectionIntegrals<N>,
-    e0: Lanes<N>,
-    z0: Lanes<N>,
-    e1: Lanes<N>,
-    z1: Lanes<N>,
-) {
-    let run = e1 - e0;
-    let both = z0 + z1;
-    sum.area -= run * both;
-    sum.zeta_moment -= run * (z0 * z0 + z1 * both);
-    sum.eta_moment -= run * ((e0 + e1) * both + e0 * z0 + e1 * z1);
-}
-
-/// Adds the submerged piece of an edge that may meet the water, and the bank
-/// where it does.
-#[inline(never)]
-fn add_clipped<const N: usize>(sum: &mut SectionIntegrals<N>, a: Corner<N>, b: Corner<N>) {
-    let d_eta = b.eta - a.eta;
-    let d_zeta = b.zeta - a.zeta;
-    // Where along the edge (0 at a, 1 at b) it meets the water.
-    let crossing = (-a.zeta / d_zeta.map(|d| if d.abs() < LEVEL { LEVEL } else { d }))
-        .clamp(Lanes::ZERO, Lanes::splat(1.0));
-    let bank = a.eta + d_eta * crossing;
-    let e0 = a.zeta.where_negative(a.eta, bank);
-    let e1 = b.zeta.where_negative(b.eta, bank);
-    add_wet(
-        sum,
-        e0,
-        a.zeta.min(Lanes::ZERO),
-        e1,
-        b.zeta.min(Lanes::ZERO),
-    );
-    // +1 where the boundary climbs out of the water (a right bank), -1 where it dives.
-    let signed = (a.zeta.is_negative() - b.zeta.is_negative()) * bank;
-    sum.breadth += signed;
-    sum.breadth_first += signed * bank;
-    sum.breadth_second += signed * bank * bank;
-}
-
-impl<const N: usize> SectionIntegrals<N> {
-    /// Puts in the constant factors that the edges leave out.
-    #[inline(always)]
-    fn finished(self) -> Self {
-        Self {
-            area: self.area * 0.5,
-            eta_moment: self.eta_moment * (1.0 / 6.0),
-            zeta_moment: self.zeta_moment * (1.0 / 6.0),
-            breadth: self.breadth,
-            breadth_first: self.breadth_first * 0.5,
-            breadth_second: self.breadth_second * (1.0 / 3.0),
-        }
-    }
+pub(crate) struct Half<'a, const N: usize> {
+    /// Half-breadths, m.
+    pub(crate) y: &'a [Lanes<N>],
+    /// Heights above the baseline, m.
+    pub(crate) z: &'a [Lanes<N>],
+    /// Running sums up to each corner.
+    pub(crate) fan: &'a [Fan<N>],
 }
 
 /// Heel as the two numbers the turning needs.
@@ -152,62 +57,161 @@ pub(crate) struct Turn {
 }
 
 impl Turn {
+    /// Upright.
+    pub(crate) const NONE: Self = Self { sin: 0.0, cos: 1.0 };
+
     pub(crate) fn of(heel_rad: f64) -> Self {
         let (sin, cos) = heel_rad.sin_cos();
         Self { sin, cos }
     }
 
-    /// A body point and its mirror image into water coordinates.
-    #[inline(always)]
-    fn corners<const N: usize>(
-        self,
-        y: Lanes<N>,
-        z: Lanes<N>,
-        water: Lanes<N>,
-    ) -> (Corner<N>, Corner<N>) {
-        let (across, down) = (y * self.cos, y * self.sin);
-        let (over, up) = (z * self.sin, z * self.cos - water);
-        (
-            Corner::new(over + across, up - down),
-            Corner::new(over - across, up + down),
-        )
-    }
-
     /// A body point into water coordinates: starboard goes down with positive heel.
     #[inline(always)]
-    pub(crate) fn corner<const N: usize>(
+    fn corner<const N: usize>(
         self,
         y: Lanes<N>,
         z: Lanes<N>,
         water: Lanes<N>,
-    ) -> Corner<N> {
-        Corner::new(
+    ) -> (Lanes<N>, Lanes<N>) {
+        (
             y * self.cos + z * self.sin,
             z * self.cos - y * self.sin - water,
         )
     }
 }
 
+/// One side of a section being walked from the bottom up.
+struct Side<const N: usize> {
+    /// 1 to starboard; -1 to port, where the half is meant mirrored.
+    side: f64,
+    /// Sums over the wet part, in the frame of the starboard half.
+    sums: Fan<N>,
+    /// `Σ±eta`, `Σ±eta²`, `Σ±eta³` over the crossings of this side, + where
+    /// the walk climbs out of the water.
+    bank: [Lanes<N>; 3],
+    /// Height over the water of the corner the walk has come to, m.
+    at: Lanes<N>,
+}
+
+impl<const N: usize> Side<N> {
+    #[inline(always)]
+    fn start(side: f64, zeta: Lanes<N>) -> Self {
+        Self {
+            side,
+            sums: Fan::NONE,
+            bank: [Lanes::ZERO; 3],
+            at: zeta.without_negative_zero(),
+        }
+    }
+
+    /// Goes on to corner `i` at height `zeta`. Most edges meet the water in no
+    /// lane and cost no more than their end's height.
+    #[inline(always)]
+    fn to(&mut self, half: &Half<'_, N>, i: usize, zeta: Lanes<N>, turn: Turn) {
+        let zeta = zeta.without_negative_zero();
+        if self.at.signs_differ(zeta) {
+            self.cross(half, i, zeta, turn);
+        }
+        self.at = zeta;
+    }
+
+    /// The edge up to corner `i` meets the water in some lane: adds the sums up
+    /// to the crossing where it climbs out, takes them away where it dives.
+    #[inline(always)]
+    fn cross(&mut self, half: &Half<'_, N>, i: usize, zeta: Lanes<N>, turn: Turn) {
+        let climbs = self.at.is_negative() - zeta.is_negative();
+        // Of two heights of different sign; elsewhere nothing comes of it.
+        let fall = (-climbs * climbs).where_negative(self.at - zeta, Lanes::splat(1.0));
+        let share = self.at / fall;
+        let (y0, z0) = (half.y[i - 1], half.z[i - 1]);
+        let (y, z) = (y0 + (half.y[i] - y0) * share, z0 + (half.z[i] - z0) * share);
+        let before = &half.fan[i - 1];
+        let twice = y0 * z - y * z0;
+        self.sums.area += climbs * (before.area + twice);
+        self.sums.y_moment += climbs * (before.y_moment + twice * (y0 + y));
+        self.sums.z_moment += climbs * (before.z_moment + twice * (z0 + z));
+        let eta = y * (self.side * turn.cos) + z * turn.sin;
+        let mut bank = climbs;
+        for sum in &mut self.bank {
+            bank = bank * eta;
+            *sum += bank;
+        }
+    }
+
+    /// Sums with those of lanes whose walk ends under water.
+    #[inline(always)]
+    fn ended(&self, half: &Half<'_, N>) -> Fan<N> {
+        let mut sums = self.sums;
+        if let Some(last) = half.fan.last() {
+            let under = self.at.is_negative();
+            sums.area += last.area * under;
+            sums.y_moment += last.y_moment * under;
+            sums.z_moment += last.z_moment * under;
+        }
+        sums
+    }
+}
+
 /// Integrals of a section given as its starboard half, mirrored about y = 0,
 /// heeled by `turn`, with the water at height `water` above the baseline
 /// measured along the turned vertical.
-#[inline]
+#[inline(always)]
 pub(crate) fn heeled_section<const N: usize>(
-    y: &[Lanes<N>],
-    z: &[Lanes<N>],
+    half: &Half<'_, N>,
     turn: Turn,
     water: Lanes<N>,
 ) -> SectionIntegrals<N> {
-    let mut sum = SectionIntegrals::EMPTY;
-    let (mut starboard, mut port) = turn.corners(y[0], z[0], water);
-    for (&y, &z) in y.iter().zip(z).skip(1) {
-        let (next_starboard, next_port) = turn.corners(y, z, water);
-        add_edge(&mut sum, starboard, next_starboard);
-        // The port half is the mirror image walked back.
-        add_edge(&mut sum, next_port, port);
-        (starboard, port) = (next_starboard, next_port);
+    let heights = |i: usize| {
+        let (up, down) = (half.z[i] * turn.cos - water, half.y[i] * turn.sin);
+        (up - down, up + down)
+    };
+    let (low, high) = heights(0);
+    let (mut starboard, mut port) = (Side::start(1.0, low), Side::start(-1.0, high));
+    for i in 1..half.y.len() {
+        let (low, high) = heights(i);
+        starboard.to(half, i, low, turn);
+        port.to(half, i, high, turn);
     }
-    sum.finished()
+    let (s, p) = (starboard.ended(half), port.ended(half));
+    // Mirrored and walked back the port half has the same areas and heights.
+    let across = s.y_moment - p.y_moment;
+    let up = s.z_moment + p.z_moment;
+    let [b1, b2, b3] = std::array::from_fn(|i| starboard.bank[i] - port.bank[i]);
+    let area = (s.area + p.area + water * b1) * 0.5;
+    let eta = across * turn.cos + up * turn.sin + water * b2;
+    let zeta = up * turn.cos - across * turn.sin + water * water * b1 * 2.0;
+    SectionIntegrals {
+        area,
+        eta_moment: eta * (1.0 / 6.0),
+        zeta_moment: zeta * (1.0 / 6.0) - water * area,
+        breadth: b1,
+        breadth_first: b2 * 0.5,
+        breadth_second: b3 * (1.0 / 3.0),
+    }
+}
+
+/// As [`heeled_section`] for a body that stands upright: half the edges do.
+#[inline(always)]
+pub(crate) fn upright_section<const N: usize>(
+    half: &Half<'_, N>,
+    water: Lanes<N>,
+) -> SectionIntegrals<N> {
+    let mut side = Side::start(1.0, half.z[0] - water);
+    for i in 1..half.y.len() {
+        side.to(half, i, half.z[i] - water, Turn::NONE);
+    }
+    let sums = side.ended(half);
+    let [b1, _, b3] = side.bank;
+    let area = sums.area + water * b1;
+    let zeta = sums.z_moment + water * water * b1 * 2.0;
+    SectionIntegrals {
+        area,
+        eta_moment: Lanes::ZERO,
+        zeta_moment: zeta * (1.0 / 3.0) - water * area,
+        breadth: b1 * 2.0,
+        breadth_first: Lanes::ZERO,
+        breadth_second: b3 * (2.0 / 3.0),
+    }
 }
 
 /// Length of the wetted boundary of a section as in [`heeled_section`], m.
@@ -222,9 +226,9 @@ pub(crate) fn wetted_girth<const N: usize>(
         for side in [1.0, -1.0] {
             let a = turn.corner(y[k - 1] * side, z[k - 1], water);
             let b = turn.corner(y[k] * side, z[k], water);
-            let length = (b.eta - a.eta).zip(b.zeta - a.zeta, f64::hypot);
+            let length = (b.0 - a.0).zip(b.1 - a.1, f64::hypot);
             // Share of the edge that lies below the water.
-            let wet = a.zeta.zip(b.zeta, |p, q| match (p < 0.0, q < 0.0) {
+            let wet = a.1.zip(b.1, |p, q| match (p < 0.0, q < 0.0) {
                 (true, true) => 1.0,
                 (false, false) => 0.0,
                 (true, false) => p / (p - q),
@@ -236,57 +240,49 @@ pub(crate) fn wetted_girth<const N: usize>(
     girth
 }
 
-/// As [`heeled_section`] for a body that stands upright: half the edges do.
-#[inline]
-pub(crate) fn upright_section<const N: usize>(
-    y: &[Lanes<N>],
-    z: &[Lanes<N>],
-    water: Lanes<N>,
-) -> SectionIntegrals<N> {
-    let mut half = SectionIntegrals::EMPTY;
-    let mut last = Corner::new(y[0], z[0] - water);
-    for (&y, &z) in y.iter().zip(z).skip(1) {
-        let next = Corner::new(y, z - water);
-        add_edge(&mut half, last, next);
-        last = next;
-    }
-    let half = half.finished();
-    SectionIntegrals {
-        area: half.area * 2.0,
-        eta_moment: Lanes::ZERO,
-        zeta_moment: half.zeta_moment * 2.0,
-        breadth: half.breadth * 2.0,
-        breadth_first: Lanes::ZERO,
-        breadth_second: half.breadth_second * 2.0,
-    }
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
     use approx::assert_relative_eq;
 
-    /// A 2 m wide, 1 m deep rectangle with a 1 m wide recess down to 0.5 m.
-    fn trough() -> ([Lanes<1>; 5], [Lanes<1>; 5]) {
-        (
-            [0.0, 1.0, 1.0, 0.5, 0.5].map(Lanes::splat),
-            [0.0, 0.0, 1.0, 1.0, 0.5].map(Lanes::splat),
-        )
+    /// A starboard half on its own, one lane.
+    struct Drawn {
+        y: Vec<Lanes<1>>,
+        z: Vec<Lanes<1>>,
+        fan: Vec<Fan<1>>,
     }
 
-    fn floored() -> (Vec<Lanes<1>>, Vec<Lanes<1>>) {
-        let (y, z) = trough();
-        let mut y = y.to_vec();
-        let mut z = z.to_vec();
-        y.push(Lanes::ZERO);
-        z.push(Lanes::splat(0.5));
-        (y, z)
+    impl Drawn {
+        fn of(corners: &[(f64, f64)]) -> Self {
+            let y: Vec<_> = corners.iter().map(|c| Lanes([c.0])).collect();
+            let z: Vec<_> = corners.iter().map(|c| Lanes([c.1])).collect();
+            let fan = Fan::along(&y, &z).collect();
+            Self { y, z, fan }
+        }
+
+        fn half(&self) -> Half<'_, 1> {
+            Half {
+                y: &self.y,
+                z: &self.z,
+                fan: &self.fan,
+            }
+        }
     }
+
+    /// A 2 m wide, 1 m deep rectangle with a 1 m wide recess down to 0.5 m.
+    const TROUGH: [(f64, f64); 6] = [
+        (0.0, 0.0),
+        (1.0, 0.0),
+        (1.0, 1.0),
+        (0.5, 1.0),
+        (0.5, 0.5),
+        (0.0, 0.5),
+    ];
 
     #[test]
     fn water_in_the_recess_is_not_displaced() {
-        let (y, z) = floored();
-        let s = upright_section(&y, &z, Lanes::splat(0.8));
+        let drawn = Drawn::of(&TROUGH);
+        let s = upright_section(&drawn.half(), Lanes::splat(0.8));
         assert_relative_eq!(s.area.0[0], 2.0 * 0.8 - 1.0 * 0.3, epsilon = 1e-12);
         assert_relative_eq!(s.breadth.0[0], 1.0, epsilon = 1e-12);
         // ∫η² over two strips 0.5..1: 2 (1 - 0.125)/3.
@@ -297,12 +293,17 @@ mod tests {
 
     #[test]
     fn half_and_whole_agree_upright() {
-        let (y, z) = floored();
+        let drawn = Drawn::of(&TROUGH);
         for water in [0.2, 0.5001, 0.7, 1.4] {
-            let half = upright_section(&y, &z, Lanes::splat(water));
-            let whole = heeled_section(&y, &z, Turn::of(0.0), Lanes::splat(water));
+            let half = upright_section(&drawn.half(), Lanes::splat(water));
+            let whole = heeled_section(&drawn.half(), Turn::NONE, Lanes::splat(water));
             assert_relative_eq!(half.area.0[0], whole.area.0[0], epsilon = 1e-12);
             assert_relative_eq!(half.breadth.0[0], whole.breadth.0[0], epsilon = 1e-12);
+            assert_relative_eq!(
+                half.zeta_moment.0[0],
+                whole.zeta_moment.0[0],
+                epsilon = 1e-12
+            );
             assert_relative_eq!(whole.eta_moment.0[0], 0.0, epsilon = 1e-12);
         }
     }
@@ -311,16 +312,42 @@ mod tests {
     fn heeled_rectangle_has_the_wedge_areas() {
         // A 2 × 1 rectangle heeled until the waterline runs through its centre
         // and both sides: half its area stays under, the breadth grows by 1/cos.
-        let y: Vec<Lanes<1>> = [0.0, 1.0, 1.0, 0.0].map(Lanes::splat).to_vec();
-        let z: Vec<Lanes<1>> = [0.0, 0.0, 1.0, 1.0].map(Lanes::splat).to_vec();
+        let drawn = Drawn::of(&[(0.0, 0.0), (1.0, 0.0), (1.0, 1.0), (0.0, 1.0)]);
         let heel = 0.3_f64;
-        let water = 0.5 * heel.cos();
-        let s = heeled_section(&y, &z, Turn::of(heel), Lanes::splat(water));
+        let (sin, cos) = heel.sin_cos();
+        let water = 0.5 * cos;
+        let s = heeled_section(&drawn.half(), Turn::of(heel), Lanes::splat(water));
         assert_relative_eq!(s.area.0[0], 1.0, epsilon = 1e-12);
-        assert_relative_eq!(s.breadth.0[0], 2.0 / heel.cos(), epsilon = 1e-12);
-        // Starboard is the low side: the wet area's centre lies to starboard of
-        // where it would be if it had merely turned with the body.
-        let turned = 0.25 * heel.sin();
-        assert!(s.eta_moment.0[0] / s.area.0[0] > turned);
+        assert_relative_eq!(s.breadth.0[0], 2.0 / cos, epsilon = 1e-12);
+        // In the body's frame: the wet 2 × ½ below, and wedges of ½ · 1 · tan
+        // moved from port to starboard, each centre 2/3 out and a third of
+        // tan off the waterline's hinge.
+        let tan = sin / cos;
+        let across = 2.0 * (0.5 * tan) * (2.0 / 3.0);
+        let up = 0.25 + 2.0 * (0.5 * tan) * (tan / 3.0);
+        assert_relative_eq!(s.eta_moment.0[0], across * cos + up * sin, epsilon = 1e-12);
+        let zeta = up * cos - across * sin - water;
+        assert_relative_eq!(s.zeta_moment.0[0], zeta, epsilon = 1e-12);
+    }
+
+    #[test]
+    fn a_section_on_its_side_lies_in_two_parts() {
+        // The trough at 90°, starboard down, water through its keel line: the
+        // starboard half is under, its recess open to the water.
+        let drawn = Drawn::of(&TROUGH);
+        let s = heeled_section(
+            &drawn.half(),
+            Turn::of(std::f64::consts::FRAC_PI_2),
+            Lanes::splat(-1e-9),
+        );
+        // 1 × 1 less the recess's ½ × ½; deep: ½ · 1 - ¼ · ¼.
+        assert_relative_eq!(s.area.0[0], 0.75, epsilon = 1e-8);
+        assert_relative_eq!(s.breadth.0[0], 0.5, epsilon = 1e-8);
+        assert_relative_eq!(s.zeta_moment.0[0], -(0.5 - 0.25 * 0.25), epsilon = 1e-8);
+        assert_relative_eq!(s.eta_moment.0[0], 0.5 - 0.25 * 0.75, epsilon = 1e-8);
+        // Cut deeper, the recess parts the waterline in two.
+        let s = heeled_section(&drawn.half(), Turn::of(0.0), Lanes::splat(0.75));
+        assert_relative_eq!(s.breadth.0[0], 1.0, epsilon = 1e-12);
+        assert_relative_eq!(s.breadth_first.0[0], 0.0, epsilon = 1e-12);
     }
 }

@@ -16,21 +16,9 @@
 //! rest at all.
 
 use super::immersion::{Attitude, Immersion, immerse};
+use super::weight::Weight;
 use crate::base::Lanes;
 use crate::body::{Body, Outline};
-
-/// A mass and its centre in the hull's frame.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Weight<const N: usize> {
-    /// Mass, kg.
-    pub mass: Lanes<N>,
-    /// From the bow, m.
-    pub x: Lanes<N>,
-    /// To starboard, m.
-    pub y: Lanes<N>,
-    /// Above the baseline, m.
-    pub z: Lanes<N>,
-}
 
 /// How closely an equilibrium is solved.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -61,7 +49,7 @@ impl Accuracy {
     pub const SAMPLE: Self = Self {
         relative: 2e-4,
         halvings: 0,
-        carried: Some(4e-3),
+        carried: Some(2e-2),
     };
 }
 

@@ -1,7 +1,7 @@
 //! Volume, centres and waterplane of a body cut by a water surface.
 
-use super::Weight;
-use super::clip::{SectionIntegrals, Turn, heeled_section, upright_section, wetted_girth};
+use super::clip::{Half, SectionIntegrals, Turn, heeled_section, upright_section, wetted_girth};
+use super::weight::Weight;
 use crate::base::Lanes;
 use crate::body::{Body, EdgePoint, Outline};
 
@@ -126,12 +126,14 @@ pub fn immerse<const N: usize>(
     let k = body.points;
     let mut sum = Immersion::EMPTY;
     let sections = outline.y.chunks_exact(k).zip(outline.z.chunks_exact(k));
-    for ((&x, &weight), (y, z)) in body.x.iter().zip(&body.weight).zip(sections) {
+    let sections = sections.zip(outline.fan.chunks_exact(k));
+    for ((&x, &weight), ((y, z), fan)) in body.x.iter().zip(&body.weight).zip(sections) {
         let water = at.water_over(x, middle);
+        let half = Half { y, z, fan };
         let s = if upright {
-            upright_section(y, z, water)
+            upright_section(&half, water)
         } else {
-            heeled_section(y, z, turn, water)
+            heeled_section(&half, turn, water)
         };
         sum.add(weight, x - middle, water, &s);
     }

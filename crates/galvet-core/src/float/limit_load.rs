@@ -13,8 +13,8 @@
 //! (G the whole present weight W, L the centre where the load is added.)
 //! F grows with τ; safeguarded Newton in a bracket.
 
-use super::equilibrium::Weight;
 use super::immersion::{Attitude, Immersion, immerse};
+use super::weight::Weight;
 use crate::base::Lanes;
 use crate::body::{Body, EdgePoint, Outline};
 

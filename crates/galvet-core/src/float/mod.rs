@@ -6,11 +6,13 @@ mod fate;
 mod immersion;
 mod limit_load;
 mod rest;
+mod weight;
 
-pub use equilibrium::{Accuracy, Settled, Start, Weight, settle};
+pub use equilibrium::{Accuracy, Settled, Start, settle};
 pub use fate::Fate;
 pub use immersion::{
     Attitude, Immersion, arm, clearance, deepest, immerse, metacentric_height, wetted_area,
 };
 pub use limit_load::further_load;
 pub use rest::{Rest, bearable_share, rest, rim_angle};
+pub use weight::Weight;

@@ -1,8 +1,9 @@
 //! What becomes of a single body that may heel as well.
 
-use super::equilibrium::{Accuracy, Settled, Start, Weight, settle};
+use super::equilibrium::{Accuracy, Settled, Start, settle};
 use super::fate::Fate;
 use super::immersion::{arm, clearance, metacentric_height};
+use super::weight::Weight;
 use crate::base::Lanes;
 use crate::body::{Body, Outline};
 use roots::{SimpleConvergency, find_root_brent};

@@ -10,7 +10,7 @@
 //! scuppers, the label its own basis. It is made once for a record and
 //! evaluated under any brief.
 
-use super::predict::{Kind, Predicted, moments, predict_all};
+use super::predict::{Kind, Predicted, Sampled, moments, predict_all};
 use super::prior::{DIMENSIONS, ShapePrior};
 use super::sample;
 use crate::body::{Form, Frame, OffsetError, Ruled, Shape};
@@ -121,7 +121,7 @@ impl Posterior {
     fn weigh(&mut self) {
         let standard = self.normals.clone();
         let size = standard.len();
-        let mut predicted = predict_all(self);
+        let mut predicted = predict_all(self.sampled());
         self.judge_sold(&mut predicted);
         self.doubts.extend(self.disagreements(&predicted));
         // Log of prior over proposal, 0 while they are the same.
@@ -142,12 +142,21 @@ impl Posterior {
             }
             self.shapes = self.normals.iter().map(|n| self.prior.shape(n)).collect();
             let sold = predicted.iter().any(|p| p.kind == Kind::Sold);
-            predicted = predict_all(self);
+            predicted = predict_all(self.sampled());
             predicted.retain(|p| sold || p.kind != Kind::Sold);
             self.weights = weights_of(&predicted, &ratio, 1.0);
         }
         predicted.retain(|p| p.kind != Kind::Sold);
         self.unsold = weights_of(&predicted, &ratio, 1.0);
+    }
+
+    fn sampled(&self) -> Sampled<'_> {
+        Sampled {
+            survey: &self.survey,
+            guides: &self.guides,
+            form: &self.form,
+            shapes: &self.shapes,
+        }
     }
 
     /// Keeps the evidence that the hull is sold only where it is a maker's and

@@ -1,6 +1,5 @@
 //! What every plausible shape predicts for a measurement.
 
-use super::posterior::Posterior;
 use crate::base::Lanes;
 use crate::body::{Body, Form, Shape};
 use crate::crew::{Crew, SeatHeight};
@@ -82,10 +81,19 @@ pub(super) fn moments(values: &[f64], weights: &[f64]) -> (f64, f64) {
     (mean, square.max(0.0).sqrt())
 }
 
+/// A record's shapes, to be asked what each predicts.
+#[derive(Clone, Copy)]
+pub(super) struct Sampled<'a> {
+    pub(super) survey: &'a Survey,
+    pub(super) guides: &'a Guides,
+    pub(super) form: &'a Form,
+    pub(super) shapes: &'a [Shape],
+}
+
 /// Every reading with what each shape predicts, the label's and the sale's last.
-pub(super) fn predict_all(posterior: &Posterior) -> Vec<Predicted> {
-    let (survey, guides) = (&*posterior.survey, &*posterior.guides);
-    let size = posterior.shapes.len();
+pub(super) fn predict_all(sampled: Sampled<'_>) -> Vec<Predicted> {
+    let (survey, guides) = (sampled.survey, sampled.guides);
+    let size = sampled.shapes.len();
     let mut out: Vec<Predicted> = survey
         .evidence
         .iter()
@@ -102,13 +110,13 @@ pub(super) fn predict_all(posterior: &Posterior) -> Vec<Predicted> {
     }));
     let sold = (guides[Guide::SoldGm], guides[Guide::SoldSd]);
     out.push(Predicted::new(Kind::Sold, sold, size));
-    let tank = Tank::of(posterior);
-    let groups: Vec<Vec<[f64; LANES]>> = posterior
+    let tank = Tank::of(sampled);
+    let groups: Vec<Vec<[f64; LANES]>> = sampled
         .shapes
         .par_chunks(LANES)
         .map(|group| {
             let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
-            let body = posterior.form.draw(&lanes);
+            let body = sampled.form.draw(&lanes);
             let mut rows = Vec::with_capacity(out.len());
             for e in &survey.evidence {
                 rows.extend(tank.predict(&lanes, &body, e));
@@ -120,7 +128,7 @@ pub(super) fn predict_all(posterior: &Posterior) -> Vec<Predicted> {
             rows
         })
         .collect();
-    for (rows, group) in groups.into_iter().zip(posterior.shapes.chunks(LANES)) {
+    for (rows, group) in groups.into_iter().zip(sampled.shapes.chunks(LANES)) {
         for (p, row) in out.iter_mut().zip(rows) {
             p.predicted.extend(&row[..group.len()]);
         }
@@ -161,8 +169,8 @@ struct Tank<'a> {
 }
 
 impl<'a> Tank<'a> {
-    fn of(posterior: &'a Posterior) -> Self {
-        let (survey, form, guides) = (&*posterior.survey, &posterior.form, &*posterior.guides);
+    fn of(sampled: Sampled<'a>) -> Self {
+        let (survey, form, guides) = (sampled.survey, sampled.form, sampled.guides);
         // Dressed, that person weighs what the guide value says.
         let mass = guides[Guide::SoldMass] - guides[Guide::DressedExtra];
         let crew = Crew::new(mass, guides[Guide::SoldStature]).ok();

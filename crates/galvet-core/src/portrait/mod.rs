@@ -6,12 +6,12 @@
 
 mod person;
 
-pub use person::{Person, Point};
+pub use person::{Limb, Person, Point};
 
 use crate::base::Lanes;
 use crate::body::{Lines, Shape};
 use crate::figures::{Afloat, Assessment, Case, Setup};
-use crate::float::{Attitude, Settled, arm, rim_angle};
+use crate::float::{Attitude, Settled, Weight, arm, rim_angle};
 use crate::hull::{Flooded, Measure, Propulsion};
 use crate::load::Carriage;
 use crate::stability::Arm;
@@ -36,6 +36,9 @@ pub struct SectionView {
     pub floor: f64,
     /// Whoever is in it, seen from ahead.
     pub person: Person,
+    /// Height of the seat's surface, m; `None` for one who stands: the lever is
+    /// then that of the weight taken at the feet.
+    pub seat: Option<f64>,
 }
 
 /// One thing of the rig at its place.
@@ -158,6 +161,18 @@ impl<'a> Painter<'a> {
         self.setup.carriage() == Carriage::AtTheFeet
     }
 
+    /// Height of the centre of the whole weight, m, with a standing body where it
+    /// is rather than at its feet.
+    fn mass_height(&self, weight: &Weight<1>) -> f64 {
+        let loads = &self.setup.loads;
+        let lifted = if self.stands() {
+            loads.crew_mass() * loads.standing_centre() / weight.mass.0[0]
+        } else {
+            0.0
+        };
+        weight.z.0[0] + lifted
+    }
+
     /// Height of what is sat or stood on.
     fn surface(&self) -> f64 {
         let floor = self.floor();
@@ -191,7 +206,7 @@ impl<'a> Painter<'a> {
             outline: form.half_section(&self.shape, share).closed(),
             heel_deg,
             water: floats(&|s| level(&s.attitude, self.place(), middle)),
-            mass_centre: (weight.y.0[0], weight.z.0[0]),
+            mass_centre: (weight.y.0[0], self.mass_height(weight)),
             // Back from the water's frame into the hull's.
             buoyancy: settled.rests(0).then(|| {
                 let im = &settled.immersion;
@@ -204,6 +219,7 @@ impl<'a> Painter<'a> {
             gz: floats(&|s| arm(&s.attitude, &s.immersion, weight).0[0]),
             floor: self.floor(),
             person: person::from_ahead(self.surface(), stature, self.stands()),
+            seat: (!self.stands()).then(|| self.surface()),
         }
     }
 
@@ -247,7 +263,7 @@ impl<'a> Painter<'a> {
                 (level(at, bow, middle), level(at, bow + length, middle))
             }),
             trim_deg: upright.attitude.slope.0[0].atan().to_degrees(),
-            mass_centre: (weight.x.0[0] - bow, weight.z.0[0]),
+            mass_centre: (weight.x.0[0] - bow, self.mass_height(&weight)),
             buoyancy: rests.then(|| {
                 let volume = im.volume.0[0];
                 (

@@ -20,18 +20,39 @@ const HEAD: f64 = 0.062;
 /// Half the breadth of shoulders and hips, shares of the stature.
 const SHOULDER: f64 = 0.129;
 const HIP: f64 = 0.075;
+/// Thickness of trunk, neck, legs and arms as drawn, shares of the stature.
+const TRUNK_WIDTH: f64 = 0.115;
+const NECK_WIDTH: f64 = 0.05;
+const LEG_WIDTH: f64 = 0.065;
+const ARM_WIDTH: f64 = 0.045;
 /// Half a seated body's thickness: the hip joint's height over the seat.
 const SEATED_HIP: f64 = 0.05;
+
+/// A limb, or the trunk: a line through its joints and how thick it is.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Limb {
+    /// Joints from end to end.
+    pub joints: Vec<Point>,
+    /// Thickness, m.
+    pub width: f64,
+}
 
 /// Limbs as lines between joints, and the head.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Person {
-    /// Lines through joints, each from end to end.
-    pub limbs: Vec<Vec<Point>>,
+    /// Trunk, neck, arms and legs.
+    pub limbs: Vec<Limb>,
     /// Centre of the head.
     pub head: Point,
     /// Its radius, m.
     pub head_radius: f64,
+}
+
+fn limb(joints: Vec<Point>, width: f64, stature: f64) -> Limb {
+    Limb {
+        joints,
+        width: width * stature,
+    }
 }
 
 /// The joint between two limbs of lengths `a` and `b` from `from` to `to`, on
@@ -58,7 +79,7 @@ fn within(from: Point, to: Point, most: f64) -> Point {
 
 /// Trunk, head and arm above a hip, seen from the side; the bow lies to the
 /// left. `lean` leans the trunk aft, rad.
-fn upper(hip: Point, stature: f64, lean: f64) -> (Vec<Vec<Point>>, Point) {
+fn upper(hip: Point, stature: f64, lean: f64) -> (Vec<Limb>, Point) {
     let up = |from: Point, length: f64, lean: f64| {
         (
             from.0 + length * lean.sin() * stature,
@@ -70,7 +91,21 @@ fn upper(hip: Point, stature: f64, lean: f64) -> (Vec<Vec<Point>>, Point) {
     let wanted = (shoulder.0 - 0.30 * stature, shoulder.1 - 0.16 * stature);
     let hand = within(shoulder, wanted, 0.95 * (UPPER_ARM + FOREARM) * stature);
     let elbow = joint(shoulder, hand, UPPER_ARM * stature, FOREARM * stature, 1.0);
-    (vec![vec![hip, shoulder], vec![shoulder, elbow, hand]], head)
+    // The trunk's thick line ends short of hip and shoulder: its round ends reach.
+    let inner = |from: Point, to: Point| {
+        let short = 0.5 * TRUNK_WIDTH / TRUNK;
+        (
+            from.0 + (to.0 - from.0) * short,
+            from.1 + (to.1 - from.1) * short,
+        )
+    };
+    let trunk = vec![inner(hip, shoulder), inner(shoulder, hip)];
+    let limbs = vec![
+        limb(trunk, TRUNK_WIDTH, stature),
+        limb(vec![shoulder, head], NECK_WIDTH, stature),
+        limb(vec![shoulder, elbow, hand], ARM_WIDTH, stature),
+    ];
+    (limbs, head)
 }
 
 /// Seated, seen from starboard, bow to the left: on a seat at `seat` (x, height
@@ -84,7 +119,7 @@ pub fn seated(seat: Point, floor: f64, stature: f64) -> Person {
     let knee = joint(hip, ankle, THIGH * stature, SHANK * stature, -1.0);
     let toe = (ankle.0 - 0.06 * stature, ankle.1 + 0.05 * stature);
     let (mut limbs, head) = upper(hip, stature, 0.22);
-    limbs.push(vec![hip, knee, ankle, toe]);
+    limbs.push(limb(vec![hip, knee, ankle, toe], LEG_WIDTH, stature));
     Person {
         limbs,
         head,
@@ -100,8 +135,8 @@ pub fn standing(feet: Point, stature: f64) -> Person {
     let heel = (feet.0 + 0.04 * stature, feet.1);
     let hip = (feet.0, ankle.1 + (SHANK + THIGH) * stature);
     let (mut limbs, head) = upper(hip, stature, 0.0);
-    limbs.push(vec![hip, ankle]);
-    limbs.push(vec![heel, ankle, toe, heel]);
+    limbs.push(limb(vec![hip, ankle], LEG_WIDTH, stature));
+    limbs.push(limb(vec![heel, ankle, toe], 0.6 * LEG_WIDTH, stature));
     Person {
         limbs,
         head,
@@ -120,26 +155,40 @@ pub fn from_ahead(surface: f64, stature: f64, stands: bool) -> Person {
     };
     let shoulder_z = hip_z + TRUNK * stature;
     let (hip, shoulder) = (HIP * stature, SHOULDER * stature);
-    let mut limbs = vec![vec![
+    let trunk = vec![
         (-hip, hip_z),
         (-shoulder, shoulder_z),
         (shoulder, shoulder_z),
         (hip, hip_z),
         (-hip, hip_z),
-    ]];
+    ];
+    let mut limbs = vec![
+        limb(trunk, 0.5 * TRUNK_WIDTH, stature),
+        limb(
+            vec![(0.0, hip_z), (0.0, shoulder_z)],
+            1.4 * TRUNK_WIDTH,
+            stature,
+        ),
+        limb(
+            vec![(0.0, shoulder_z), (0.0, shoulder_z + 0.1 * stature)],
+            NECK_WIDTH,
+            stature,
+        ),
+    ];
     for side in [-1.0, 1.0] {
         let at = (side * shoulder, shoulder_z);
         let hand = (side * 1.1 * hip, hip_z + 0.06 * stature);
         let elbow = joint(at, hand, UPPER_ARM * stature, FOREARM * stature, -side);
-        limbs.push(vec![at, elbow, hand]);
-        if stands {
-            limbs.push(vec![(side * hip, hip_z), (side * 1.3 * hip, surface)]);
+        limbs.push(limb(vec![at, elbow, hand], ARM_WIDTH, stature));
+        let leg = if stands {
+            vec![(side * hip, hip_z), (side * 1.3 * hip, surface)]
         } else {
-            limbs.push(vec![
+            vec![
                 (side * hip, hip_z),
                 (side * 1.5 * hip, hip_z + 0.05 * stature),
-            ]);
-        }
+            ]
+        };
+        limbs.push(limb(leg, LEG_WIDTH, stature));
     }
     Person {
         limbs,
@@ -170,7 +219,7 @@ mod tests {
     fn limbs_keep_their_lengths_and_feet_stay_in_the_boat() {
         for seat in [0.15, 0.35, 0.55] {
             let person = seated((2.0, seat), 0.12, 1.9);
-            let leg = person.limbs.last().unwrap();
+            let leg = &person.limbs.last().unwrap().joints;
             let length = |a: Point, b: Point| (a.0 - b.0).hypot(a.1 - b.1);
             assert!(
                 (length(leg[0], leg[1]) - THIGH * 1.9).abs() < 1e-6,

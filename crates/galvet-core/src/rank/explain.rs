@@ -30,9 +30,12 @@ fn why_first(ranking: &Ranking, system: System) -> String {
     let me = &ranking.ranked[0];
     let rest = &ranking.ranked[1..];
     let leads = |f: fn(&Ranked) -> f64| rest.iter().all(|r| f(r) <= f(me));
-    let margin = me.binding.map_or(String::new(), |(_, kg)| {
-        format!("{} in hand", mass(kg, system))
-    });
+    let margin = me
+        .assessment
+        .median(Quantity::BindingMargin)
+        .map_or("margin not known".to_owned(), |kg| {
+            format!("{} in hand", mass(kg, system))
+        });
     let stability = figure(me, headline_stability(&ranking.brief), system);
     match (
         leads(|r| r.score.capacity),

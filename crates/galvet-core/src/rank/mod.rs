@@ -6,11 +6,13 @@
 
 pub mod explain;
 mod peril;
+mod reason;
 mod rule_out;
 mod score;
 
 pub use peril::{Peril, peril};
-pub use rule_out::{Code, Reason, may, reasons, unchecked};
+pub use reason::{Code, Reason, may};
+pub use rule_out::{reasons, unchecked};
 pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };

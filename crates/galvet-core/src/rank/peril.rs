@@ -1,6 +1,6 @@
 //! What does not float upright: how sure that is, and what to measure to know.
 
-use super::rule_out::{Code, Reason};
+use super::reason::{Code, Reason};
 use crate::base::{Dimension, Keyed};
 use crate::figures::{Assessment, Range};
 use crate::float::Fate;

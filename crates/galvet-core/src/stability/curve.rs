@@ -101,37 +101,39 @@ impl<const K: usize> Curve<K> {
         None
     }
 
-    /// Largest value of `f(angle, value)` up to `limit`, and its angle: the best
-    /// of the fine angles, then a golden-section search beside it.
+    /// Largest value up to `limit` and its angle: at a knot, at the limit, or
+    /// where the slope of a cubic piece vanishes.
     #[must_use]
-    pub fn largest(&self, limit: f64, f: impl Fn(f64, f64) -> f64) -> (f64, f64) {
-        const HALVINGS: u32 = 24;
-        const GOLDEN: f64 = 0.618_033_988_749_894_9;
+    pub fn peak(&self, limit: f64) -> (f64, f64) {
         let limit = limit.clamp(self.angle[0], self.angle[K - 1]);
-        let look = |angle: f64| (angle, f(angle, self.at(angle)));
-        let (mut below, mut best, mut above) = (self.angle[0], look(self.angle[0]), limit);
-        let mut last = self.angle[0];
-        let inside = self.fine_angles().filter(|&a| a < limit);
-        for angle in inside.chain([limit]) {
-            let here = look(angle);
-            if here.1 > best.1 {
-                (below, best, above) = (last, here, limit);
-            } else if above == limit && last == best.0 {
-                above = angle;
+        let mut best = (self.angle[0], self.value[0]);
+        let mut look = |angle: f64| {
+            let value = self.at(angle);
+            if value > best.1 {
+                best = (angle, value);
             }
-            last = angle;
-        }
-        let (mut a, mut b) = (below, above);
-        for _ in 0..HALVINGS {
-            let (c, d) = (b - GOLDEN * (b - a), a + GOLDEN * (b - a));
-            if look(c).1 >= look(d).1 {
-                b = d;
-            } else {
-                a = c;
+        };
+        for i in 0..K - 1 {
+            let (from, h) = (self.angle[i], self.angle[i + 1] - self.angle[i]);
+            if from >= limit {
+                break;
             }
+            // Value over t in [0, 1]: the slope is a t² + b t + c.
+            let (m0, m1) = (self.slope[i] * h, self.slope[i + 1] * h);
+            let rise = self.value[i + 1] - self.value[i];
+            let (a, b, c) = (
+                3.0 * (m0 + m1 - 2.0 * rise),
+                2.0 * (3.0 * rise - 2.0 * m0 - m1),
+                m0,
+            );
+            for t in quadratic_roots(a, b, c).into_iter().flatten() {
+                if (0.0..=1.0).contains(&t) && from + h * t <= limit {
+                    look(from + h * t);
+                }
+            }
+            look(self.angle[i + 1].min(limit));
         }
-        let refined = look(0.5 * (a + b));
-        if refined.1 > best.1 { refined } else { best }
+        best
     }
 
     /// `∫ value dangle` from the first knot to `limit` (Simpson between the
@@ -152,6 +154,17 @@ impl<const K: usize> Curve<K> {
     }
 }
 
+/// Real roots of `a t² + b t + c`, without cancellation.
+fn quadratic_roots(a: f64, b: f64, c: f64) -> [Option<f64>; 2] {
+    let root = (b * b - 4.0 * a * c).sqrt();
+    if root.is_nan() {
+        return [None, None];
+    }
+    let q = -0.5 * (b + root.copysign(b));
+    let some = |x: f64| x.is_finite().then_some(x);
+    [some(q / a), some(c / q)]
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -170,7 +183,7 @@ mod tests {
             assert_relative_eq!(c.at(a), a.sin(), epsilon = 4e-3);
         }
         assert_relative_eq!(c.area(1.5), 1.0 - 1.5_f64.cos(), epsilon = 1e-3);
-        let (angle, value) = c.largest(3.0, |_, v| v);
+        let (angle, value) = c.peak(3.0);
         assert_relative_eq!(value, 1.0, epsilon = 2e-3);
         assert_relative_eq!(angle, std::f64::consts::FRAC_PI_2, epsilon = 0.02);
     }
@@ -195,7 +208,7 @@ mod tests {
 
     #[test]
     fn a_limit_stops_the_search() {
-        let (angle, value) = sine().largest(0.5, |_, v| v);
+        let (angle, value) = sine().peak(0.5);
         assert_relative_eq!(angle, 0.5);
         assert_relative_eq!(value, 0.5_f64.sin(), epsilon = 2e-3);
     }

@@ -6,4 +6,4 @@ mod righting;
 
 pub use curve::Curve;
 pub use figures::{Leaning, OnTheFeet, fate, first_under, reserve, roll_period};
-pub use righting::{Arm, HEELS_DEG, KNOTS, Path, Walk, righting};
+pub use righting::{Arm, HEELS_DEG, KNOTS, Path, Walk, righting, walked};

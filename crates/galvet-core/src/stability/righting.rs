@@ -50,16 +50,50 @@ impl<const N: usize> Arm<N> {
     }
 }
 
-/// Righting arms under one weight in one water, walked heel by heel: each
-/// attitude is guessed from the last two.
+/// Righting arms under one weight in one water, walked heel by heel.
+///
+/// The next attitude is guessed from the last: turned without change of volume
+/// a body keeps the centre of its waterplane in the water (Euler's theorem), so
+/// the plane through that centre at the new heel is right to first order; what
+/// that guess missed the last time, scaled by the square of the step, is added.
 pub struct Walk<'a, const N: usize> {
     body: &'a Body<N>,
     outline: &'a Outline<N>,
     weight: &'a Weight<N>,
     density: f64,
     accuracy: Accuracy,
-    before: (f64, Start<N>),
-    last: (f64, Start<N>),
+    last: Footing<N>,
+    /// Heel and slope before the last, and what the last guess missed.
+    slope_before: (f64, Lanes<N>),
+    missed: Option<(f64, Lanes<N>)>,
+}
+
+/// Where a walk stands.
+#[derive(Debug, Clone, Copy)]
+struct Footing<const N: usize> {
+    heel: f64,
+    start: Start<N>,
+    /// Centre of the waterplane across, along the heeled horizontal, m.
+    centre: Lanes<N>,
+}
+
+impl<const N: usize> Footing<N> {
+    fn of(heel: f64, settled: &Settled<N>) -> Self {
+        let im = &settled.immersion;
+        let centre = im.area_eta / im.area.max(Lanes::splat(1e-12));
+        Self {
+            heel,
+            start: settled.as_start(),
+            // Lanes that find no rest have no centre; they are not searched.
+            centre: centre.map(|c| if c.is_finite() { c } else { 0.0 }),
+        }
+    }
+
+    /// Draft at another heel of the plane through the waterplane's centre.
+    fn turned(&self, heel: f64) -> Lanes<N> {
+        let (sin, cos) = (heel - self.heel).sin_cos();
+        self.start.draft * cos - self.centre * sin
+    }
 }
 
 impl<'a, const N: usize> Walk<'a, N> {
@@ -73,51 +107,60 @@ impl<'a, const N: usize> Walk<'a, N> {
         upright: &Settled<N>,
         accuracy: Accuracy,
     ) -> Self {
-        let start = (0.0, upright.as_start());
+        let last = Footing::of(0.0, upright);
         Self {
             body,
             outline,
             weight,
             density,
             accuracy,
-            before: start,
-            last: start,
+            slope_before: (0.0, last.start.slope),
+            last,
+            missed: None,
         }
     }
 
-    /// The arm at `heel` rad, not less than the heel before it.
-    pub fn step(&mut self, heel: f64) -> Arm<N> {
-        let guess = extrapolate(self.before, self.last, heel);
+    /// The arm at `heel` rad, greater than the heel before it.
+    pub fn step(&mut self, heel: f64) -> (Arm<N>, Settled<N>) {
         let settled = settle(
             self.body,
             self.outline,
             self.weight,
             self.density,
             heel,
-            guess,
+            self.guess(heel),
             self.accuracy,
         );
         self.note(heel, &settled);
-        Arm::of(self.body, self.weight, &settled)
+        (Arm::of(self.body, self.weight, &settled), settled)
     }
 
-    /// Takes over an attitude found elsewhere.
+    fn guess(&self, heel: f64) -> Start<N> {
+        let step = heel - self.last.heel;
+        let mut draft = self.last.turned(heel);
+        if let Some((before, missed)) = self.missed {
+            draft += missed * (step / before).powi(2);
+        }
+        let known = self.last.heel - self.slope_before.0;
+        // From upright the slope starts level in heel, by symmetry.
+        let ahead = if known > 0.0 { step / known } else { 0.0 };
+        let slope = self.last.start.slope;
+        Start {
+            draft,
+            slope: slope + (slope - self.slope_before.1) * ahead,
+            foundered: self.last.start.foundered,
+        }
+    }
+
+    /// Takes over an attitude, found here or on an outline that floats the same.
     pub fn note(&mut self, heel: f64, settled: &Settled<N>) {
-        self.before = self.last;
-        self.last = (heel, settled.as_start());
-    }
-
-    /// Takes over an arm found on an outline that floats the same here.
-    pub fn follow(&mut self, arm: &Arm<N>) {
-        self.before = self.last;
-        let lost = (arm.attitude.draft * 0.0).map(|v| if v == 0.0 { 0.0 } else { 1.0 });
-        let here = |v: Lanes<N>, level: Lanes<N>| (-lost).where_negative(level, v);
-        let start = Start {
-            draft: here(arm.attitude.draft, Start::LEVEL.draft),
-            slope: here(arm.attitude.slope, Start::LEVEL.slope),
-            foundered: lost,
-        };
-        self.last = (arm.heel, start);
+        let step = heel - self.last.heel;
+        if step > 0.0 {
+            let missed = settled.as_start().draft - self.last.turned(heel);
+            self.missed = Some((step, missed));
+        }
+        self.slope_before = (self.last.heel, self.last.start.slope);
+        self.last = Footing::of(heel, settled);
     }
 }
 
@@ -133,12 +176,29 @@ pub fn righting<const N: usize>(
     heels: &[f64],
     accuracy: Accuracy,
 ) -> Vec<Arm<N>> {
+    walked(body, outline, weight, density, upright, heels, accuracy)
+        .into_iter()
+        .map(|(arm, _)| arm)
+        .collect()
+}
+
+/// As [`righting`], with the attitudes and integrals the arms were read off.
+#[must_use]
+pub fn walked<const N: usize>(
+    body: &Body<N>,
+    outline: &Outline<N>,
+    weight: &Weight<N>,
+    density: f64,
+    upright: &Settled<N>,
+    heels: &[f64],
+    accuracy: Accuracy,
+) -> Vec<(Arm<N>, Settled<N>)> {
     let mut walk = Walk::new(body, outline, weight, density, upright, accuracy);
     heels
         .iter()
         .map(|&heel| {
             if heel == 0.0 {
-                Arm::of(body, weight, upright)
+                (Arm::of(body, weight, upright), upright.clone())
             } else {
                 walk.step(heel)
             }
@@ -146,51 +206,43 @@ pub fn righting<const N: usize>(
         .collect()
 }
 
-fn extrapolate<const N: usize>(
-    before: (f64, Start<N>),
-    last: (f64, Start<N>),
-    heel: f64,
-) -> Start<N> {
-    let known = last.0 - before.0;
-    // From upright the draft starts level: its slope in heel is zero by symmetry.
-    let ahead = if known > 0.0 {
-        (heel - last.0) / known
-    } else {
-        0.0
-    };
-    let (one, two) = (before.1, last.1);
-    Start {
-        draft: two.draft + (two.draft - one.draft) * ahead,
-        slope: two.slope + (two.slope - one.slope) * ahead,
-        foundered: two.foundered,
-    }
-}
-
 /// One body's righting arms up to where water runs in over the rim, and those
 /// of the body that has filled from there on. Two curves: nothing is read or
 /// drawn across the break between them.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Path {
-    /// Arms, m, of the body before anything runs in. Only its part up to
-    /// [`Path::fills_at`] means something.
-    pub dry: Curve<KNOTS>,
-    /// Heel at which the rim meets the water, rad; `None` where nothing fills
-    /// before 90°.
-    pub fills_at: Option<f64>,
-    /// Arms, m, of the body with every recess full; only beyond
-    /// [`Path::fills_at`].
-    pub full: Option<Curve<KNOTS>>,
+    dry: Curve<KNOTS>,
+    fills_at: Option<f64>,
+    full: Option<Curve<KNOTS>>,
+    peak: (f64, f64),
 }
 
 impl Path {
-    /// A path on which nothing runs in.
+    /// A path along `dry` (arms, m) up to `fills_at` (rad), where water runs in
+    /// over the rim; from there on along `full`. `None` where nothing fills
+    /// before 90°.
     #[must_use]
-    pub const fn dry(dry: Curve<KNOTS>) -> Self {
+    pub fn new(dry: Curve<KNOTS>, fills_at: Option<f64>, full: Option<Curve<KNOTS>>) -> Self {
+        let end = fills_at.unwrap_or(std::f64::consts::FRAC_PI_2);
         Self {
             dry,
-            fills_at: None,
-            full: None,
+            fills_at,
+            full,
+            peak: dry.peak(end),
         }
+    }
+
+    /// Arms before anything runs in; only up to [`Path::end`].
+    #[must_use]
+    pub const fn dry(&self) -> &Curve<KNOTS> {
+        &self.dry
+    }
+
+    /// Heel at which the rim meets the water, rad; `None` where nothing fills
+    /// before 90°.
+    #[must_use]
+    pub const fn fills_at(&self) -> Option<f64> {
+        self.fills_at
     }
 
     /// The last heel before water runs in, rad.
@@ -204,8 +256,8 @@ impl Path {
     /// The heel at which it pushes back hardest before water runs in, rad, and
     /// the arm there, m.
     #[must_use]
-    pub fn peak(&self) -> (f64, f64) {
-        self.dry.largest(self.end(), |_, gz| gz)
+    pub const fn peak(&self) -> (f64, f64) {
+        self.peak
     }
 
     /// The heel at which stability vanishes, rad: where the arm falls through

@@ -1,7 +1,8 @@
 //! Everything a question can name, read at once.
 
-use super::door::{Known, find};
-use super::record::{Kind, Record, SavedBrief};
+use super::door::find;
+use super::kind::{Kind, Known};
+use super::record::{Record, SavedBrief};
 use super::{Store, rows, schema};
 use crate::error::StoreError;
 use crate::files::hulls::HullRecord;

@@ -1,7 +1,8 @@
 //! The one door: every write, with its line in the journal.
 
 use super::journal::{self, Line};
-use super::record::{Kind, Record};
+use super::kind::{Kind, Known};
+use super::record::Record;
 use super::rows::{self, BriefRow, HullRow, LineRow, WaterRow};
 use super::{Store, schema};
 use crate::error::{StoreError, Theirs};
@@ -10,15 +11,6 @@ use diesel::sql_query;
 use diesel::sql_types::{BigInt, Nullable, Text};
 use std::sync::atomic::Ordering;
 use std::time::{SystemTime, UNIX_EPOCH};
-
-/// A record as somebody knows it: by id, at a revision.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Known {
-    /// Its id, for good.
-    pub id: i64,
-    /// The revision known.
-    pub revision: i64,
-}
 
 /// An open door: one group of changes in one transaction.
 pub struct Door<'a> {

@@ -4,15 +4,19 @@
 mod catalogue;
 mod door;
 mod journal;
+mod kind;
 mod merge;
 mod open;
 mod record;
 mod rows;
 mod schema;
+mod undo;
 
 pub use catalogue::Catalogue;
-pub use door::{Door, Known};
-pub use journal::{Change, SETTING_UP, Trashed};
+pub use door::Door;
+pub use journal::{Change, SETTING_UP};
+pub use kind::{Kind, Known};
 pub use merge::{Merged, merge};
 pub use open::Store;
-pub use record::{Kind, Record, SavedBrief};
+pub use record::{Record, SavedBrief};
+pub use undo::Trashed;

@@ -1,5 +1,6 @@
 //! What the database keeps: one kind of record each with its JSON document.
 
+use super::kind::Kind;
 use crate::error::StoreError;
 use crate::files::hull_doc::HullDoc;
 use crate::files::hulls::HullRecord;
@@ -9,59 +10,6 @@ use galvet_core::question::Water;
 use galvet_core::rig::Rig;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-
-/// Kinds of records.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
-pub enum Kind {
-    /// A hull with its readings, evidence and sections.
-    Hull,
-    /// A water type.
-    Water,
-    /// A rig with its lines.
-    Rig,
-    /// A saved question.
-    Brief,
-    /// A setting of this installation.
-    Setting,
-}
-
-impl Kind {
-    /// All kinds, in an order in which what is referred to comes first.
-    pub const ALL: [Self; 5] = [
-        Self::Hull,
-        Self::Water,
-        Self::Rig,
-        Self::Brief,
-        Self::Setting,
-    ];
-
-    /// The word in the journal.
-    #[must_use]
-    pub const fn key(self) -> &'static str {
-        match self {
-            Self::Hull => "hull",
-            Self::Water => "water",
-            Self::Rig => "rig",
-            Self::Brief => "brief",
-            Self::Setting => "setting",
-        }
-    }
-
-    /// Its table.
-    pub(crate) const fn table(self) -> &'static str {
-        match self {
-            Self::Hull => "hulls",
-            Self::Water => "waters",
-            Self::Rig => "rigs",
-            Self::Brief => "briefs",
-            Self::Setting => "settings",
-        }
-    }
-
-    pub(crate) fn from_key(key: &str) -> Option<Self> {
-        Self::ALL.into_iter().find(|k| k.key() == key)
-    }
-}
 
 /// A saved question: its parts as a JSON object, which only the question's own
 /// table understands. The rig and the water it names are known here, so that

@@ -3,7 +3,8 @@
 //! What comes out of the database passes the same checks as what comes out of
 //! a file: a database is a file too.
 
-use super::record::{Kind, Record, SavedBrief};
+use super::kind::Kind;
+use super::record::{Record, SavedBrief};
 use super::schema;
 use crate::error::StoreError;
 use crate::files::evidence::Entry;

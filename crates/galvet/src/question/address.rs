@@ -4,7 +4,7 @@
 //! saved question it starts from; what is not understood is reported at its
 //! part of the sentence, and that part keeps the last good value meanwhile.
 
-use super::answers::{Answer, Answers};
+use super::answers::{Answer, Answers, NothingToAsk};
 use super::file;
 use super::parts::{Kind, PARTS, Part, PartId};
 use galvet_core::base::{Bare, Bounds, Dimension, System};
@@ -42,10 +42,6 @@ pub struct Mistake {
     /// What would be accepted.
     pub problem: String,
 }
-
-/// Nothing to ask about: no waters.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct NothingToAsk;
 
 impl Ask {
     /// A question that starts from a saved one.

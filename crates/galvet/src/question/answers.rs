@@ -1,11 +1,14 @@
 //! Answers to the parts, and the brief they make.
 
-use super::address::NothingToAsk;
 use super::parts::{COUNT, Kind, PARTS, PartId};
 use galvet_core::base::Keyed;
 use galvet_core::crew::Crew;
 use galvet_core::question::{Brief, MustHaves, Water};
 use galvet_core::rig::Rig;
+
+/// Nothing to ask about: no waters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct NothingToAsk;
 
 /// An answer to one part.
 #[derive(Debug, Clone, PartialEq)]

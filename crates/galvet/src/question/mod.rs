@@ -7,7 +7,7 @@ mod answers;
 mod file;
 mod parts;
 
-pub use address::{Ask, Asked, Mistake, NothingToAsk};
-pub use answers::{Answer, Answers};
+pub use address::{Ask, Asked, Mistake};
+pub use answers::{Answer, Answers, NothingToAsk};
 pub use file::{document, read, resolve};
 pub use parts::{Kind, Offer, PARTS, Part, PartId};

@@ -7,18 +7,13 @@ use galvet_core::portrait::{Person, Point, SectionView, SideView};
 
 /// A person in view-box units.
 pub struct Figure {
-    /// Paths of trunk and limbs.
-    pub limbs: Vec<String>,
+    /// Paths of trunk and limbs, and how thick they are drawn.
+    pub limbs: Vec<(String, String)>,
     /// Centre of the head.
     pub head: (String, String),
     /// Its radius.
     pub radius: String,
-    /// How thick limbs are drawn.
-    pub stroke: String,
 }
-
-/// Thickness of a limb, m.
-const LIMB: f64 = 0.075;
 
 fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
     let head = at(person.head);
@@ -26,11 +21,13 @@ fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
         limbs: person
             .limbs
             .iter()
-            .map(|limb| path(limb.iter().map(|&p| at(p)), false))
+            .map(|limb| {
+                let line = path(limb.joints.iter().map(|&p| at(p)), false);
+                (line, coordinate(limb.width * scale))
+            })
             .collect(),
         head: (coordinate(head.0), coordinate(head.1)),
         radius: coordinate(person.head_radius * scale),
-        stroke: coordinate(LIMB * scale),
     }
 }
 
@@ -48,6 +45,8 @@ pub struct Section {
     pub rotate: String,
     /// Whoever is in it.
     pub person: Figure,
+    /// The seat; empty for one who stands.
+    pub seat: String,
     /// Centre of mass.
     pub mass: (String, String),
     /// Centre of buoyancy.
@@ -58,6 +57,8 @@ pub struct Section {
     pub words: String,
 }
 
+/// Half a seat's width, m.
+const SEAT_HALF: f64 = 0.22;
 /// Half the width drawn around a section, m: the widest hull and some water.
 const HALF_WIDTH: f64 = 0.56;
 /// Height drawn above and below the baseline, m: a glyph shows the hull and
@@ -97,6 +98,11 @@ pub fn section(view: &SectionView, scale: f64, full: bool, system: System) -> Se
             view.heel_deg, origin.0, origin.1
         ),
         person: figure(&view.person, at, scale),
+        seat: view.seat.map_or(String::new(), |z| {
+            let leg = |y: f64| path([at((y, view.floor)), at((y, z))], false);
+            let top = path([at((-SEAT_HALF, z)), at((SEAT_HALF, z))], false);
+            top + &leg(-0.8 * SEAT_HALF) + &leg(0.8 * SEAT_HALF)
+        }),
         mass: place(view.mass_centre),
         buoyancy: view.buoyancy.map(place),
         marks: full,
@@ -113,8 +119,13 @@ fn section_words(view: &SectionView, system: System) -> String {
     if view.heel_deg > 0.0 {
         let arm = Quantity::RightingPeak.row().text(system, gz.abs());
         let way = if gz >= 0.0 { "back up" } else { "further over" };
+        let feet = if view.seat.is_none() {
+            ", the weight taken at the feet"
+        } else {
+            ""
+        };
         format!(
-            "heeled {:.0}°: it pushes {way} with a lever of {arm}",
+            "heeled {:.0}°: it pushes {way} with a lever of {arm}{feet}",
             view.heel_deg
         )
     } else if dry >= 0.0 {

@@ -1,0 +1,158 @@
+//! A reason against a hull: its kind, its size, its words.
+
+use crate::base::{Dimension, Keyed, System, words};
+use crate::plausible::Target;
+
+words! {
+/// Kinds of reasons, gravest first.
+pub enum Code {
+    /// No body to float: a dimension is missing, or sections make none.
+    CannotFloat,
+    /// No stable heel before water runs in.
+    Capsizes,
+    /// Unstable upright, lies at an angle.
+    Lolls,
+    /// Goes down by an end.
+    Founders,
+    /// Its rim lies under water at rest.
+    Swamps,
+    /// The load is more than the hull floats.
+    Sinks,
+    /// Hardly any lean is answered.
+    TooTender,
+    /// Counted load above the rated capacity.
+    OverLabel,
+    /// Floor nearer the water than this water allows.
+    TooWet,
+    /// Gunwale nearer the water than this water allows.
+    TooLow,
+    /// Not steady enough to stand in.
+    StaySeated,
+    /// A deck that does not drain on water that demands it.
+    DoesNotDrain,
+    /// Too deep for the water, and the drive does not lift.
+    TooDeep,
+    /// Longer than the storage.
+    TooLong,
+    /// Heavier than can be lifted.
+    TooHeavy,
+    /// Dearer than the budget.
+    OverBudget,
+}
+}
+
+/// A reason with its size.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Reason {
+    /// What kind.
+    pub code: Code,
+    /// By how much, SI (angles in degrees); 0 where there is no amount.
+    pub by: f64,
+    /// What `by` measures.
+    pub dimension: Dimension,
+    /// A second amount in mass, kg, where shedding load would help.
+    pub shed: Option<f64>,
+    /// Share of the plausible shapes it is so in, where it is not most of them.
+    pub share: Option<f64>,
+    /// What to measure to know.
+    pub measure: Option<Target>,
+    /// What is missing or wrong, where there is no amount.
+    pub detail: String,
+}
+
+impl Reason {
+    /// A reason with an amount.
+    #[must_use]
+    pub const fn by(code: Code, by: f64, dimension: Dimension) -> Self {
+        Self {
+            code,
+            by,
+            dimension,
+            shed: None,
+            share: None,
+            measure: None,
+            detail: String::new(),
+        }
+    }
+
+    /// A reason without an amount.
+    #[must_use]
+    pub fn plain(code: Code, detail: impl Into<String>) -> Self {
+        Self {
+            detail: detail.into(),
+            ..Self::by(code, 0.0, Dimension::Ratio)
+        }
+    }
+
+    /// Plain words in the reader's units, by how much first.
+    #[must_use]
+    pub fn text(&self, system: System) -> String {
+        if let Some(share) = self.share {
+            return may(self.code, share, self.measure);
+        }
+        let decimals = match self.dimension {
+            Dimension::Length | Dimension::Ratio => 2,
+            Dimension::ShortLength => 1,
+            _ => 0,
+        };
+        // "0 mm too wet" would puzzle: show at least one unit of the last digit.
+        let by = system.text(self.dimension, self.by.max(self.least()), decimals);
+        let shed = self.shed.map_or(String::new(), |kg| {
+            format!(
+                ": needs {} less",
+                system.text(Dimension::Mass, kg.max(1.0), 0)
+            )
+        });
+        match self.code {
+            Code::CannotFloat => format!("cannot be floated: {}", self.detail),
+            Code::Capsizes => format!("capsizes: GM is {by} short of staying upright"),
+            Code::Lolls => format!("lolls: does not stay upright, lies over at {by}"),
+            Code::Founders if self.by > 0.0 => {
+                format!("founders: an end goes under, {by} too much aboard")
+            }
+            Code::Founders => "founders: an end goes under".to_owned(),
+            Code::Swamps => format!("swamps: its rim lies {by} under the water at rest"),
+            Code::Sinks => format!("sinks: {by} more than the whole hull floats"),
+            Code::TooTender => format!(
+                "too tender to use: a brief lean of {} tips it",
+                system.text(self.dimension, self.by, 1)
+            ),
+            Code::OverLabel => format!("over the label: needs {by} less"),
+            Code::TooWet => format!("{by} too wet at the floor{shed}"),
+            Code::TooLow => format!("gunwale {by} too near the water{shed}"),
+            Code::StaySeated => format!("stay seated: standing support {by} short"),
+            Code::DoesNotDrain => self.detail.clone(),
+            Code::TooDeep => format!("{by} too deep for this water, and the drive does not lift"),
+            Code::TooLong => format!("{by} too long for the store"),
+            Code::TooHeavy => format!("{by} too heavy to lift"),
+            Code::OverBudget => format!("{by} over the budget"),
+        }
+    }
+
+    fn least(&self) -> f64 {
+        match self.dimension {
+            Dimension::FineLength | Dimension::ShortLength => 0.001,
+            Dimension::Mass | Dimension::Money | Dimension::Angle => 1.0,
+            Dimension::Ratio | Dimension::Length => 0.01,
+            _ => 0.0,
+        }
+    }
+}
+
+/// "may capsize: in 34 % of her plausible shapes; measure … to know".
+#[must_use]
+pub fn may(code: Code, share: f64, measure: Option<Target>) -> String {
+    let what = match code {
+        Code::Capsizes => "capsize",
+        Code::Lolls => "loll, lying over instead of upright",
+        Code::Founders => "founder, an end going under",
+        Code::Swamps => "swamp, the rim under water",
+        _ => "sink",
+    };
+    // Never "in 0 %" of a danger.
+    let percent = (share * 100.0).ceil().max(1.0);
+    let know = measure.map_or(String::new(), |t| {
+        format!("; measure {} to know", t.label())
+    });
+    format!("may {what}: in {percent:.0}\u{a0}% of her plausible shapes{know}")
+}
