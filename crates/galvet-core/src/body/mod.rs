@@ -6,6 +6,7 @@
 pub mod estimate;
 mod form;
 pub mod offsets;
+mod ruling;
 mod section;
 mod shape;
 mod stations;

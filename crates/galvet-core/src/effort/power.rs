@@ -3,6 +3,7 @@
 use super::WettedHull;
 use super::michell::wave_resistance;
 use crate::base::GRAVITY;
+use crate::guide::Guide::{EfficiencyFin, EfficiencyMotor, EfficiencyPaddle, EfficiencyRotary};
 use crate::guide::{Guide, Guides};
 use crate::hull::Propulsion;
 
@@ -20,10 +21,10 @@ const FASTEST: f64 = 8.0;
 #[must_use]
 pub fn efficiency(propulsion: Propulsion, guides: &Guides) -> f64 {
     guides[match propulsion {
-        Propulsion::Paddle => Guide::EfficiencyPaddle,
-        Propulsion::RotaryPedal => Guide::EfficiencyRotary,
-        Propulsion::FinPedal => Guide::EfficiencyFin,
-        Propulsion::Motor => Guide::EfficiencyMotor,
+        Propulsion::Paddle => EfficiencyPaddle,
+        Propulsion::RotaryPedal => EfficiencyRotary,
+        Propulsion::FinPedal => EfficiencyFin,
+        Propulsion::Motor => EfficiencyMotor,
     }]
 }
 

@@ -1,8 +1,9 @@
 //! A hull's figures with their ranges: the whole sample evaluated.
 
-use super::evaluate::{Afloat, Setup, WaterLimit};
+use super::evaluate::Afloat;
 use super::quantity::{Quantity, Values};
 use super::range::Range;
+use super::setup::{Setup, WaterLimit};
 use crate::base::Lanes;
 use crate::body::Shape;
 use crate::float::{Accuracy, Fate, bearable_share};

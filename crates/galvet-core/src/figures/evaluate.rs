@@ -1,120 +1,21 @@
 //! One hull under one brief: every figure, for `N` shapes side by side.
 
+use super::lane::{Lane, Seated, falling};
 use super::quantity::{Quantity, Values};
+use super::setup::{Setup, WaterLimit};
 use crate::base::{GRAVITY, Lanes};
-use crate::body::{Body, EdgePoint, Shape};
+use crate::body::{Body, Shape};
 use crate::float::{
     Accuracy, Fate, Settled, Start, Weight, clearance, deepest, further_load, metacentric_height,
     settle,
 };
-use crate::guide::{Guide, Guides};
+use crate::guide::Guide;
 use crate::hull::{Construction, Flooded, Measure};
-use crate::load::{Carriage, LoadPlan};
-use crate::plausible::Posterior;
-use crate::question::Brief;
+use crate::load::Carriage;
 use crate::stability::{
-    Arm, Curve, HEELS_DEG, KNOTS, Leaning, OnTheFeet, Path, Walk, fate, first_under, reserve,
-    righting, roll_period, walked,
+    Arm, Curve, HEELS_DEG, Leaning, OnTheFeet, Walk, fate, first_under, reserve, righting,
+    roll_period, walked,
 };
-use crate::stow::Layout;
-use std::sync::Arc;
-
-/// Which line along the hull must stay above the water.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum WaterLimit {
-    /// The cockpit floor: open scuppers.
-    Floor,
-    /// A board's deck, which is its floor.
-    Deck,
-    /// The gunwale: plugged, sit-inside.
-    Gunwale,
-}
-
-/// A hull under a brief, ready to be evaluated for any shape.
-#[derive(Debug, Clone)]
-pub struct Setup {
-    /// The hull.
-    pub posterior: Arc<Posterior>,
-    /// The question.
-    pub brief: Arc<Brief>,
-    /// Where the masses lie.
-    pub loads: LoadPlan,
-    /// Recesses that stand open from below.
-    pub open: Flooded,
-    /// Whether water running in over the rim fills what is still dry.
-    pub fills: bool,
-    /// Which limit the water sets.
-    pub limit: WaterLimit,
-}
-
-impl Setup {
-    /// Prepares a hull for a brief.
-    #[must_use]
-    pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
-        let (form, survey) = (&posterior.form, &posterior.survey);
-        let construction = survey.construction;
-        let open = match construction {
-            Construction::SitOnTop => brief.scuppers.floods(),
-            Construction::SitInside | Construction::Board => Flooded::NONE,
-        };
-        let layout = Layout::by_fractions(&brief.rig, form.bow(), form.length());
-        let size = [form.bow(), form.length(), form.beam()];
-        let loads = LoadPlan::lay(
-            survey,
-            brief.crew,
-            brief.seat,
-            layout,
-            size,
-            &posterior.guides,
-        );
-        Self {
-            loads,
-            open,
-            fills: construction != Construction::Board && open != Flooded::ALL,
-            limit: match construction {
-                Construction::Board => WaterLimit::Deck,
-                _ if open.cockpit => WaterLimit::Floor,
-                _ => WaterLimit::Gunwale,
-            },
-            posterior,
-            brief,
-        }
-    }
-
-    /// The guide values in force.
-    #[must_use]
-    pub fn guides(&self) -> &Guides {
-        &self.posterior.guides
-    }
-
-    /// The line the water must stay under.
-    #[must_use]
-    pub fn limit_line<'b, const N: usize>(&self, body: &'b Body<N>) -> &'b [EdgePoint<N>] {
-        match self.limit {
-            WaterLimit::Floor | WaterLimit::Deck => &body.floor,
-            WaterLimit::Gunwale => &body.gunwale,
-        }
-    }
-
-    /// How far the limiting line must stay above the water, m.
-    #[must_use]
-    pub fn least_clearance(&self) -> f64 {
-        match self.limit {
-            WaterLimit::Floor | WaterLimit::Deck => self.brief.water.floor_clearance,
-            WaterLimit::Gunwale => self.brief.water.freeboard,
-        }
-    }
-
-    /// The load case that decides capacity and trim: one who only stands is
-    /// floated standing, anyone else seated.
-    #[must_use]
-    pub fn carriage(&self) -> Carriage {
-        match self.brief.posture {
-            crate::crew::Posture::Stands => Carriage::AtTheFeet,
-            _ => Carriage::Seated,
-        }
-    }
-}
 
 /// A load case with its upright equilibrium.
 pub struct Case<const N: usize> {
@@ -133,17 +34,6 @@ pub struct Afloat<'a, const N: usize> {
     hull_mass: Lanes<N>,
     accuracy: Accuracy,
     start: Start<N>,
-}
-
-/// Righting arms of a seated case: of the body as it lies, of the sealed one,
-/// and of the one that has filled.
-pub struct Seated<const N: usize> {
-    /// On the body as its scuppers leave it open.
-    pub lasting: Vec<Arm<N>>,
-    /// On the sealed body; `None` where it is the same.
-    pub brief: Option<Vec<Arm<N>>>,
-    /// With every recess full; `None` where nothing fills over a rim.
-    pub full: Option<Vec<Arm<N>>>,
 }
 
 impl<'a, const N: usize> Afloat<'a, N> {
@@ -530,68 +420,4 @@ impl<'a, const N: usize> Afloat<'a, N> {
             values.set(Q::RigidStandingGm, feet.rigid_gm(gm.0[i]));
         }
     }
-}
-
-/// The righting paths of one shape, and its watched lines over heel.
-pub(crate) struct Lane {
-    pub(crate) gm: f64,
-    pub(crate) lasting: Path,
-    pub(crate) brief: Path,
-    floor: Curve<KNOTS>,
-    gunwale: Curve<KNOTS>,
-}
-
-impl Lane {
-    pub(crate) fn of<const N: usize>(
-        arms: &Seated<N>,
-        heels: &[f64; KNOTS],
-        gm: f64,
-        i: usize,
-    ) -> Self {
-        let gz = |arms: &[Arm<N>], gm: f64| {
-            let knots = std::array::from_fn(|k| arms[k].gz.0[i]);
-            Curve::through(*heels, whole(knots, 0.0), gm)
-        };
-        let line = |arms: &[Arm<N>], of: fn(&Arm<N>) -> Lanes<N>| {
-            let knots = std::array::from_fn(|k| of(&arms[k]).0[i]);
-            falling(*heels, whole(knots, UNDER))
-        };
-        let lasting = gz(&arms.lasting, gm);
-        let rim = |arms: &[Arm<N>]| first_under(&line(arms, |a| a.rim));
-        let full = arms.full.as_ref().map(|full| gz(full, 0.0));
-        let lasting = Path::new(lasting, full.and_then(|_| rim(&arms.lasting)), full);
-        // A floor that is wet at rest holds water of its own, which runs to the
-        // low side: never more than the open body takes in.
-        let wet = arms.lasting[0].sill.0[i] <= 0.0;
-        let brief = match &arms.brief {
-            Some(sealed) if !wet => Path::new(gz(sealed, gm), rim(sealed), None),
-            _ => lasting,
-        };
-        Self {
-            gm,
-            lasting,
-            brief,
-            floor: line(&arms.lasting, |a| a.floor),
-            gunwale: line(&arms.lasting, |a| a.gunwale),
-        }
-    }
-}
-
-/// A watched line of a body that finds no trim at a heel lies under there, m.
-const UNDER: f64 = -0.01;
-
-/// Knots with everything from the first that is no number on replaced: past
-/// what it can float at, a body has no arm.
-fn whole(mut knots: [f64; KNOTS], beyond: f64) -> [f64; KNOTS] {
-    if let Some(lost) = knots.iter().position(|v| v.is_nan()) {
-        knots[lost..].fill(beyond);
-    }
-    // A line a body does not have is infinitely far from the water.
-    knots.map(|v| v.min(1e3))
-}
-
-/// A clearance over heel: its first slope is that of its first knots.
-fn falling<const K: usize>(heels: [f64; K], value: [f64; K]) -> Curve<K> {
-    let slope = (value[1] - value[0]) / (heels[1] - heels[0]);
-    Curve::through(heels, value, slope)
 }

@@ -2,11 +2,15 @@
 
 mod assess;
 mod evaluate;
+mod lane;
 pub mod outlook;
 mod quantity;
 mod range;
+mod setup;
 
 pub use assess::Assessment;
-pub use evaluate::{Afloat, Case, Seated, Setup, WaterLimit};
+pub use evaluate::{Afloat, Case};
+pub use lane::Seated;
 pub use quantity::{Band, Better, Group, Quantity, Row, Values};
 pub use range::Range;
+pub use setup::{Setup, WaterLimit};

@@ -250,3 +250,24 @@ pub fn float(body: &Body<1>, weight: &Weight<1>, heel: f64) -> Settled<1> {
 pub fn gz(settled: &Settled<1>, weight: &Weight<1>) -> f64 {
     galvet_core::float::arm(&settled.attitude, &settled.immersion, weight).0[0]
 }
+
+/// A hull that capsizes whoever sits in her: narrow, sharp, a high seat.
+pub fn needle() -> Survey {
+    survey(
+        Construction::SitOnTop,
+        BottomShape::ShallowVee,
+        &[
+            (Measure::Length, 4.50),
+            (Measure::Beam, 0.58),
+            (Measure::SeatLow, 0.25),
+            (Measure::RatedCapacity, 200.0),
+        ],
+    )
+}
+
+/// A brief for an angler of `mass` kg and a small rig.
+pub fn asked(mass: f64, posture: Posture) -> Brief {
+    let mut brief = brief(mass, 1.78, rig(10.0, 0.55, 0.1));
+    brief.posture = posture;
+    brief
+}

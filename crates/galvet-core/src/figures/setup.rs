@@ -1,0 +1,107 @@
+//! One hull under one brief, ready to be evaluated.
+
+use crate::body::{Body, EdgePoint};
+use crate::guide::Guides;
+use crate::hull::{Construction, Flooded};
+use crate::load::{Carriage, LoadPlan};
+use crate::plausible::Posterior;
+use crate::question::Brief;
+use crate::stow::Layout;
+use std::sync::Arc;
+
+/// Which line along the hull must stay above the water.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum WaterLimit {
+    /// The cockpit floor: open scuppers.
+    Floor,
+    /// A board's deck, which is its floor.
+    Deck,
+    /// The gunwale: plugged, sit-inside.
+    Gunwale,
+}
+
+/// A hull under a brief, ready to be evaluated for any shape.
+#[derive(Debug, Clone)]
+pub struct Setup {
+    /// The hull.
+    pub posterior: Arc<Posterior>,
+    /// The question.
+    pub brief: Arc<Brief>,
+    /// Where the masses lie.
+    pub loads: LoadPlan,
+    /// Recesses that stand open from below.
+    pub open: Flooded,
+    /// Whether water running in over the rim fills what is still dry.
+    pub fills: bool,
+    /// Which limit the water sets.
+    pub limit: WaterLimit,
+}
+
+impl Setup {
+    /// Prepares a hull for a brief.
+    #[must_use]
+    pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
+        let (form, survey) = (&posterior.form, &posterior.survey);
+        let construction = survey.construction;
+        let open = match construction {
+            Construction::SitOnTop => brief.scuppers.floods(),
+            Construction::SitInside | Construction::Board => Flooded::NONE,
+        };
+        let layout = Layout::by_fractions(&brief.rig, form.bow(), form.length());
+        let size = [form.bow(), form.length(), form.beam()];
+        let loads = LoadPlan::lay(
+            survey,
+            brief.crew,
+            brief.seat,
+            layout,
+            size,
+            &posterior.guides,
+        );
+        Self {
+            loads,
+            open,
+            fills: construction != Construction::Board && open != Flooded::ALL,
+            limit: match construction {
+                Construction::Board => WaterLimit::Deck,
+                _ if open.cockpit => WaterLimit::Floor,
+                _ => WaterLimit::Gunwale,
+            },
+            posterior,
+            brief,
+        }
+    }
+
+    /// The guide values in force.
+    #[must_use]
+    pub fn guides(&self) -> &Guides {
+        &self.posterior.guides
+    }
+
+    /// The line the water must stay under.
+    #[must_use]
+    pub fn limit_line<'b, const N: usize>(&self, body: &'b Body<N>) -> &'b [EdgePoint<N>] {
+        match self.limit {
+            WaterLimit::Floor | WaterLimit::Deck => &body.floor,
+            WaterLimit::Gunwale => &body.gunwale,
+        }
+    }
+
+    /// How far the limiting line must stay above the water, m.
+    #[must_use]
+    pub fn least_clearance(&self) -> f64 {
+        match self.limit {
+            WaterLimit::Floor | WaterLimit::Deck => self.brief.water.floor_clearance,
+            WaterLimit::Gunwale => self.brief.water.freeboard,
+        }
+    }
+
+    /// The load case that decides capacity and trim: one who only stands is
+    /// floated standing, anyone else seated.
+    #[must_use]
+    pub fn carriage(&self) -> Carriage {
+        match self.brief.posture {
+            crate::crew::Posture::Stands => Carriage::AtTheFeet,
+            _ => Carriage::Seated,
+        }
+    }
+}
