@@ -101,15 +101,6 @@ impl Survey {
         self.best(measure).map(|r| r.value)
     }
 
-    /// Seat, drive and rudder beyond the bare hull, kg, where both weights are
-    /// known and make sense.
-    #[must_use]
-    pub fn fitted_kit(&self) -> Option<f64> {
-        let bare = self.value(Measure::BareWeight)?;
-        let fitted = self.value(Measure::FittedWeight)?;
-        (fitted >= bare).then_some(fitted - bare)
-    }
-
     /// Height of the seat's surface above the floor, m, at its low or high
     /// place; the other one where only that is known.
     #[must_use]
