@@ -1,12 +1,16 @@
 //! The rig: what is to be carried, belonging to no hull.
 
 use crate::base::{Bounds, Dimension, OutOfRange};
+use crate::gear::Gear;
 
 /// One line of a rig: `count` of a thing at one place.
 #[derive(Debug, Clone, PartialEq)]
 pub struct RigLine {
     /// What it is, generic.
     pub item: String,
+    /// Key of the thing on the shelf this is; `None` for free text. The shelf's
+    /// name, masses and energy then stand in this line: see [`RigLine::is`].
+    pub gear: Option<String>,
     /// How many.
     pub count: u32,
     /// Mass of one as packed at home, kg.
@@ -53,6 +57,19 @@ impl RigLine {
         Self::OFFSET.check(self.offset)?;
         Self::ENERGY.check(self.energy)?;
         Ok(self)
+    }
+
+    /// Takes name, masses and energy from the thing on the shelf this line is.
+    #[must_use]
+    pub fn is(self, gear: &Gear) -> Self {
+        Self {
+            item: gear.name.clone(),
+            gear: Some(gear.key.clone()),
+            dry_mass: gear.dry_mass,
+            loaded_mass: gear.loaded_mass,
+            energy: gear.energy(),
+            ..self
+        }
     }
 
     /// Loaded mass of the whole line, kg.
@@ -107,6 +124,7 @@ mod tests {
     fn line() -> RigLine {
         RigLine {
             item: "cooler".into(),
+            gear: None,
             count: 2,
             dry_mass: 3.0,
             loaded_mass: 8.0,

@@ -1,7 +1,7 @@
 //! The demo's open files, shipped inside the binary.
 
 use crate::question;
-use galvet_store::files::{evidence, hulls, rigs, waters};
+use galvet_store::files::{evidence, gear, hulls, rigs, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
 
@@ -24,7 +24,9 @@ pub(crate) fn catalogue() -> Result<Catalogue, Vec<FileError>> {
     let mut hulls = hulls::read("demo/hulls.csv", &text("hulls.csv").map_err(one)?)?.hulls;
     let waters =
         waters::read("demo/waters.json", &text("waters.json").map_err(one)?).map_err(one)?;
-    let rigs = rigs::read("demo/rigs.json", &text("rigs.json").map_err(one)?).map_err(one)?;
+    let gear = gear::read("demo/gear.json", &text("gear.json").map_err(one)?).map_err(one)?;
+    let rigs =
+        rigs::read("demo/rigs.json", &text("rigs.json").map_err(one)?, &gear).map_err(one)?;
     let file = "demo/evidence.json";
     for (key, item) in evidence::read(file, &text("evidence.json").map_err(one)?).map_err(one)? {
         let unknown = || vec![FileError::whole(file, format!("no hull “{key}”"))];
@@ -49,6 +51,7 @@ pub(crate) fn catalogue() -> Result<Catalogue, Vec<FileError>> {
     Ok(Catalogue {
         hulls,
         waters,
+        gear,
         rigs,
         briefs,
         ..Catalogue::default()

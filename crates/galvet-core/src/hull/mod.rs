@@ -3,15 +3,23 @@
 //! Records only; no geometry is made here and nothing is floated.
 
 mod evidence;
+mod fitout;
+mod fitting;
 mod kinds;
 mod measure;
 mod scupper;
 mod station;
 mod survey;
+mod zone;
 
 pub use evidence::{Aboard, Datum, Evidence, FloatReading};
+pub use fitout::{
+    Configuration, Fitout, FitoutError, Modification, Progress, SeatSetting, SeatUsed,
+};
+pub use fitting::{Facing, Fitting, FittingKind};
 pub use kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
 pub use measure::{Error, Measure, MeasureRow};
 pub use scupper::{Flooded, Recess, Scupper, ScupperState, Scuppers, drains, floods};
 pub use station::Station;
 pub use survey::{Reading, Survey};
+pub use zone::{Dryness, Opening, Reach, Zone, ZoneKind};

@@ -2,15 +2,6 @@
 
 use crate::base::words;
 
-/// The two openings in a deck that can fill with water on their own.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
-pub enum Recess {
-    /// Where the angler sits and stands.
-    Cockpit,
-    /// The cargo well behind the seat.
-    TankWell,
-}
-
 /// Which recesses stand open to the water outside.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub struct Flooded {
@@ -43,6 +34,14 @@ impl Flooded {
 }
 
 words! {
+/// The two openings in a deck that can fill with water on their own.
+pub enum Recess {
+    /// Where the angler sits and stands.
+    Cockpit,
+    /// The cargo well behind the seat.
+    #[strum(message = "tank well")]
+    TankWell,
+}
 
 /// What is done with one scupper.
 pub enum ScupperState {

@@ -1,6 +1,7 @@
 //! What is known of a hull, figure by figure, each with its source.
 
 use super::evidence::Evidence;
+use super::fitout::Fitout;
 use super::kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
 use super::measure::Measure;
 use super::station::Station;
@@ -76,6 +77,8 @@ pub struct Survey {
     /// Sections measured station by station, bow to stern; empty where nobody
     /// did. They stand in place of an estimate of the shape.
     pub offsets: Vec<Station>,
+    /// Zones, fittings, modifications and configurations.
+    pub fitout: Fitout,
 }
 
 impl Survey {

@@ -12,8 +12,8 @@ use galvet_core::figures::Assessment;
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Scuppers,
-    Source, Station, Survey,
+    BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading,
+    Scuppers, Source, Station, Survey,
 };
 use galvet_core::plausible::Posterior;
 use galvet_core::question::{
@@ -55,6 +55,7 @@ pub fn survey(
         origin: Origin::Maker,
         evidence: Vec::new(),
         offsets: Vec::new(),
+        fitout: Fitout::default(),
     }
 }
 
@@ -128,6 +129,7 @@ pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
         key: "fixture".into(),
         name: "Fixture".into(),
         lines: vec![RigLine {
+            gear: None,
             item: "kit".into(),
             count: 1,
             dry_mass: mass,

@@ -9,6 +9,7 @@ use crate::files::hulls::HullRecord;
 use diesel::prelude::*;
 use diesel::sql_query;
 use diesel::sql_types::BigInt;
+use galvet_core::gear::Gear;
 use galvet_core::question::Water;
 use galvet_core::rig::Rig;
 
@@ -22,6 +23,8 @@ pub struct Catalogue {
     pub known: Vec<Known>,
     /// Waters in the order they were put in.
     pub waters: Vec<Water>,
+    /// The shelf in the order it was put in.
+    pub gear: Vec<Gear>,
     /// Rigs in the order they were put in.
     pub rigs: Vec<Rig>,
     /// Saved questions in order.
@@ -49,6 +52,9 @@ impl Store {
         self.write(who, "catalogue put in", |door| {
             for water in &catalogue.waters {
                 door.put(&Record::Water(water.clone()), None)?;
+            }
+            for gear in &catalogue.gear {
+                door.put(&Record::Gear(Box::new(gear.clone())), None)?;
             }
             for rig in &catalogue.rigs {
                 door.put(&Record::Rig(rig.clone()), None)?;
@@ -112,7 +118,7 @@ fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
         revision: i64,
     }
     let mut out = Catalogue::default();
-    for kind in [Kind::Hull, Kind::Water, Kind::Rig, Kind::Brief] {
+    for kind in [Kind::Hull, Kind::Water, Kind::Gear, Kind::Rig, Kind::Brief] {
         let order = if kind == Kind::Hull { "slug" } else { "id" };
         let rows: Vec<Row> = sql_query(format!(
             "SELECT id, revision FROM {} WHERE deleted_at IS NULL ORDER BY {order}",
@@ -129,6 +135,7 @@ fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
                     });
                 }
                 Ok(Some(Record::Water(water))) => out.waters.push(water),
+                Ok(Some(Record::Gear(gear))) => out.gear.push(*gear),
                 Ok(Some(Record::Rig(rig))) => out.rigs.push(rig),
                 Ok(Some(Record::Brief(brief))) => out.briefs.push(brief),
                 Ok(_) => {}

@@ -243,26 +243,42 @@ impl Door<'_> {
         )
     }
 
-    /// Refuses to throw away what living questions name.
+    /// Refuses to throw away what living questions and rigs name.
     fn unnamed(&mut self, kind: Kind, id: i64) -> Result<(), StoreError> {
-        use schema::briefs::dsl;
-        let living = dsl::briefs.filter(dsl::deleted_at.is_null());
-        let names: Vec<String> = match kind {
-            Kind::Rig => living
-                .filter(dsl::rig_id.eq(id))
-                .select(dsl::name)
-                .load(self.connection)?,
-            Kind::Water => living
-                .filter(dsl::water_id.eq(id))
-                .select(dsl::name)
-                .load(self.connection)?,
+        use schema::{briefs, rig_lines, rigs};
+        let questions = briefs::table.filter(briefs::deleted_at.is_null());
+        let (who, names): (_, Vec<String>) = match kind {
+            Kind::Rig => (
+                "saved questions",
+                questions
+                    .filter(briefs::rig_id.eq(id))
+                    .select(briefs::name)
+                    .load(self.connection)?,
+            ),
+            Kind::Water => (
+                "saved questions",
+                questions
+                    .filter(briefs::water_id.eq(id))
+                    .select(briefs::name)
+                    .load(self.connection)?,
+            ),
+            Kind::Gear => (
+                "rigs",
+                rigs::table
+                    .inner_join(rig_lines::table)
+                    .filter(rigs::deleted_at.is_null())
+                    .filter(rig_lines::gear_id.eq(id))
+                    .select(rigs::name)
+                    .distinct()
+                    .load(self.connection)?,
+            ),
             _ => return Ok(()),
         };
         if names.is_empty() {
             return Ok(());
         }
         Err(StoreError::Reference(format!(
-            "saved questions still use it: {}",
+            "{who} still use it: {}",
             names.join(", ")
         )))
     }
@@ -279,7 +295,7 @@ impl Door<'_> {
     }
 
     fn write_rows(&mut self, record: &Record, id: i64, exists: bool) -> Result<(), StoreError> {
-        use schema::{briefs, hulls, rigs, settings, waters};
+        use schema::{briefs, gear, hulls, rigs, settings, waters};
         // The same for every table: the row of an id, new or changed.
         macro_rules! save {
             ($table:ident, $row:expr) => {
@@ -298,16 +314,28 @@ impl Door<'_> {
             Record::Hull(hull) => {
                 let (row, parts) = HullRow::of(hull, id)?;
                 save!(hulls, row);
-                self.hull_parts(id, &parts)?;
+                parts.replace(self.connection, id)?;
             }
             Record::Water(water) => save!(waters, WaterRow::of(water)?),
+            Record::Gear(thing) => {
+                let document = rows::kit::gear_document(thing)?;
+                save!(
+                    gear,
+                    (gear::slug.eq(&thing.key), gear::document.eq(document))
+                );
+            }
             Record::Rig(rig) => {
+                let shelf = rig
+                    .lines
+                    .iter()
+                    .map(|line| self.named(Kind::Gear, line.gear.as_deref()))
+                    .collect::<Result<Vec<_>, _>>()?;
                 save!(rigs, (rigs::slug.eq(&rig.key), rigs::name.eq(&rig.name)));
                 use schema::rig_lines::dsl;
                 diesel::delete(dsl::rig_lines.filter(dsl::rig_id.eq(id)))
                     .execute(self.connection)?;
                 diesel::insert_into(dsl::rig_lines)
-                    .values(LineRow::of(rig, id))
+                    .values(LineRow::of(rig, id, &shelf))
                     .execute(self.connection)?;
             }
             Record::Brief(brief) => {
@@ -322,27 +350,6 @@ impl Door<'_> {
                 );
             }
         }
-        Ok(())
-    }
-
-    /// Replaces what hangs on a hull.
-    fn hull_parts(&mut self, id: i64, parts: &rows::HullParts) -> Result<(), StoreError> {
-        use schema::{evidence, readings, stations};
-        diesel::delete(readings::table.filter(readings::hull_id.eq(id)))
-            .execute(self.connection)?;
-        diesel::delete(evidence::table.filter(evidence::hull_id.eq(id)))
-            .execute(self.connection)?;
-        diesel::delete(stations::table.filter(stations::hull_id.eq(id)))
-            .execute(self.connection)?;
-        diesel::insert_into(readings::table)
-            .values(&parts.readings)
-            .execute(self.connection)?;
-        diesel::insert_into(evidence::table)
-            .values(&parts.evidence)
-            .execute(self.connection)?;
-        diesel::insert_into(stations::table)
-            .values(&parts.stations)
-            .execute(self.connection)?;
         Ok(())
     }
 }

@@ -7,6 +7,8 @@ pub enum Kind {
     Hull,
     /// A water type.
     Water,
+    /// A thing on the shelf.
+    Gear,
     /// A rig with its lines.
     Rig,
     /// A saved question.
@@ -17,9 +19,10 @@ pub enum Kind {
 
 impl Kind {
     /// All kinds, in an order in which what is referred to comes first.
-    pub const ALL: [Self; 5] = [
+    pub const ALL: [Self; 6] = [
         Self::Hull,
         Self::Water,
+        Self::Gear,
         Self::Rig,
         Self::Brief,
         Self::Setting,
@@ -31,6 +34,7 @@ impl Kind {
         match self {
             Self::Hull => "hull",
             Self::Water => "water",
+            Self::Gear => "gear",
             Self::Rig => "rig",
             Self::Brief => "brief",
             Self::Setting => "setting",
@@ -42,6 +46,7 @@ impl Kind {
         match self {
             Self::Hull => "hulls",
             Self::Water => "waters",
+            Self::Gear => "gear",
             Self::Rig => "rigs",
             Self::Brief => "briefs",
             Self::Setting => "settings",

@@ -2,10 +2,12 @@
 
 use super::kind::Kind;
 use crate::error::StoreError;
+use crate::files::gear::GearEntry;
 use crate::files::hull_doc::HullDoc;
 use crate::files::hulls::HullRecord;
 use crate::files::rigs::{self, RigEntry};
 use crate::files::waters::{self, WaterEntry};
+use galvet_core::gear::Gear;
 use galvet_core::question::Water;
 use galvet_core::rig::Rig;
 use serde::{Deserialize, Serialize};
@@ -39,6 +41,8 @@ pub enum Record {
     Hull(Box<HullRecord>),
     /// A water type.
     Water(Water),
+    /// A thing on the shelf.
+    Gear(Box<Gear>),
     /// A rig.
     Rig(Rig),
     /// A saved question.
@@ -60,6 +64,7 @@ impl Record {
         match self {
             Self::Hull(_) => Kind::Hull,
             Self::Water(_) => Kind::Water,
+            Self::Gear(_) => Kind::Gear,
             Self::Rig(_) => Kind::Rig,
             Self::Brief(_) => Kind::Brief,
             Self::Setting(..) => Kind::Setting,
@@ -72,6 +77,7 @@ impl Record {
         match self {
             Self::Hull(hull) => &hull.survey.key,
             Self::Water(water) => &water.key,
+            Self::Gear(gear) => &gear.key,
             Self::Rig(rig) => &rig.key,
             Self::Brief(brief) => &brief.key,
             Self::Setting(key, _) => key,
@@ -86,6 +92,7 @@ impl Record {
         let value = match self {
             Self::Hull(hull) => serde_json::to_value(HullDoc::of(hull)),
             Self::Water(water) => serde_json::to_value(WaterEntry::of(water)),
+            Self::Gear(gear) => serde_json::to_value(GearEntry::of(gear)),
             Self::Rig(rig) => serde_json::to_value(RigEntry::of(rig)),
             Self::Brief(brief) => serde_json::to_value(brief),
             Self::Setting(key, value) => serde_json::to_value(SettingDoc {
@@ -119,9 +126,14 @@ impl Record {
                 let entry: WaterEntry = parsed(document).map_err(bad)?;
                 Self::Water(waters::water("", entry).map_err(|e| bad(e.problem))?)
             }
+            Kind::Gear => {
+                let entry: GearEntry = parsed(document).map_err(bad)?;
+                Self::Gear(Box::new(entry.gear("").map_err(|e| bad(e.problem))?))
+            }
             Kind::Rig => {
                 let entry: RigEntry = parsed(document).map_err(bad)?;
-                Self::Rig(rigs::rig("", entry).map_err(|e| bad(e.problem))?)
+                // Its lines carry what the shelf said when it was saved.
+                Self::Rig(rigs::rig("", entry, &[]).map_err(|e| bad(e.problem))?)
             }
             Kind::Brief => Self::Brief(parsed(document).map_err(bad)?),
             Kind::Setting => {

@@ -86,6 +86,49 @@ diesel::table! {
 }
 
 diesel::table! {
+    zones (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        document -> Text,
+    }
+}
+
+diesel::table! {
+    fittings (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        document -> Text,
+    }
+}
+
+diesel::table! {
+    modifications (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        document -> Text,
+    }
+}
+
+diesel::table! {
+    configurations (id) {
+        id -> BigInt,
+        hull_id -> BigInt,
+        document -> Text,
+    }
+}
+
+diesel::table! {
+    gear (id) {
+        id -> BigInt,
+        slug -> Text,
+        revision -> BigInt,
+        updated_at -> BigInt,
+        deleted_at -> Nullable<BigInt>,
+        document -> Text,
+    }
+}
+
+diesel::table! {
     rigs (id) {
         id -> BigInt,
         slug -> Text,
@@ -108,6 +151,7 @@ diesel::table! {
         height -> Double,
         offset_y -> Double,
         energy_wh -> Double,
+        gear_id -> Nullable<BigInt>,
     }
 }
 
@@ -155,7 +199,26 @@ diesel::table! {
 diesel::joinable!(readings -> hulls (hull_id));
 diesel::joinable!(evidence -> hulls (hull_id));
 diesel::joinable!(stations -> hulls (hull_id));
+diesel::joinable!(zones -> hulls (hull_id));
+diesel::joinable!(fittings -> hulls (hull_id));
+diesel::joinable!(modifications -> hulls (hull_id));
+diesel::joinable!(configurations -> hulls (hull_id));
 diesel::joinable!(rig_lines -> rigs (rig_id));
+diesel::joinable!(rig_lines -> gear (gear_id));
 diesel::allow_tables_to_appear_in_same_query!(
-    hulls, readings, evidence, stations, waters, rigs, rig_lines, briefs, settings, journal
+    hulls,
+    readings,
+    evidence,
+    stations,
+    zones,
+    fittings,
+    modifications,
+    configurations,
+    waters,
+    gear,
+    rigs,
+    rig_lines,
+    briefs,
+    settings,
+    journal
 );

@@ -2,6 +2,7 @@
 //! readings with their circumstances, evidence and measured sections too.
 
 use super::evidence::Entry;
+use super::fitout::FitoutDoc;
 use super::hulls::HullRecord;
 use super::{check_key, word};
 use galvet_core::base::Keyed;
@@ -43,6 +44,8 @@ pub struct HullDoc {
     evidence: Vec<Entry>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     offsets: Vec<StationDoc>,
+    #[serde(default, skip_serializing_if = "FitoutDoc::is_empty")]
+    fitout: FitoutDoc,
     /// Columns of a file Galvet does not know.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     extra: BTreeMap<String, String>,
@@ -118,6 +121,7 @@ impl HullDoc {
                     points_m: station.points.clone(),
                 })
                 .collect(),
+            fitout: FitoutDoc::of(&s.fitout),
             extra: record.extra.clone(),
         }
     }
@@ -180,6 +184,7 @@ impl HullDoc {
                     .map(Entry::evidence)
                     .collect::<Result<_, _>>()?,
                 offsets: stations,
+                fitout: self.fitout.fitout()?,
             },
             extra: self.extra,
         })

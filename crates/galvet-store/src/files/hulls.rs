@@ -8,7 +8,8 @@
 use super::{FileError, LARGEST, check_key, csv_words, word};
 use galvet_core::base::{Bare, Dimension, Keyed};
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Source, Survey,
+    BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading, Source,
+    Survey,
 };
 use std::collections::{BTreeMap, BTreeSet};
 
@@ -313,6 +314,7 @@ impl<'a> Row<'a> {
                 readings: self.readings,
                 evidence: Vec::new(),
                 offsets: Vec::new(),
+                fitout: Fitout::default(),
             },
             extra: self.extra,
         })

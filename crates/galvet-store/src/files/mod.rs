@@ -5,9 +5,12 @@
 //! what would be accepted, and a file with a mistake is taken in not at all.
 
 pub mod evidence;
+pub(crate) mod fitout;
+pub mod gear;
 pub mod guides;
 pub mod hull_doc;
 pub mod hulls;
+mod keyed;
 pub mod offsets;
 pub mod rigs;
 pub mod waters;

@@ -1,6 +1,7 @@
 //! Rigs as JSON: what is carried, belonging to no hull.
 
 use super::{FileError, check_key, read_json, refused};
+use galvet_core::gear::Gear;
 use galvet_core::rig::{Rig, RigLine};
 use serde::{Deserialize, Serialize};
 
@@ -27,13 +28,19 @@ pub struct RigEntry {
 #[derive(Debug, Clone, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct LineEntry {
-    /// Generic name.
+    /// Key of the thing on the shelf it is; its name, masses and energy then
+    /// come from there.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub gear: Option<String>,
+    /// Generic name; needed for what is not on the shelf.
+    #[serde(default)]
     pub item: String,
     /// How many; 1 when left out.
     #[serde(default = "one")]
     pub count: u32,
-    /// Mass of one as packed, kg.
-    pub dry_mass_kg: f64,
+    /// Mass of one as packed, kg; needed for what is not on the shelf.
+    #[serde(default)]
+    pub dry_mass_kg: Option<f64>,
     /// Mass of one on the water, kg; the dry mass when left out.
     #[serde(default)]
     pub loaded_mass_kg: Option<f64>,
@@ -54,9 +61,10 @@ impl RigEntry {
     #[must_use]
     pub fn of(rig: &Rig) -> Self {
         let lines = rig.lines.iter().map(|line| LineEntry {
+            gear: line.gear.clone(),
             item: line.item.clone(),
             count: line.count,
-            dry_mass_kg: line.dry_mass,
+            dry_mass_kg: Some(line.dry_mass),
             loaded_mass_kg: Some(line.loaded_mass),
             place: line.place,
             height_m: line.height,
@@ -78,24 +86,24 @@ const fn one() -> u32 {
 /// Most lines in a rig.
 const MOST_LINES: usize = 400;
 
-/// Reads rigs.
+/// Reads rigs; `shelf` is what their lines may refer to.
 ///
 /// # Errors
 /// [`FileError`] naming rig, item and the accepted range.
-pub fn read(file: &str, text: &str) -> Result<Vec<Rig>, FileError> {
+pub fn read(file: &str, text: &str, shelf: &[Gear]) -> Result<Vec<Rig>, FileError> {
     let parsed: RigsFile = read_json(file, text)?;
     parsed
         .rigs
         .into_iter()
-        .map(|entry| rig(file, entry))
+        .map(|entry| rig(file, entry, shelf))
         .collect()
 }
 
-/// Checks one rig.
+/// Checks one rig; `shelf` is what its lines may refer to.
 ///
 /// # Errors
-/// [`FileError`] naming item and range.
-pub fn rig(file: &str, entry: RigEntry) -> Result<Rig, FileError> {
+/// [`FileError`] naming item and range, or what is not on the shelf.
+pub fn rig(file: &str, entry: RigEntry, shelf: &[Gear]) -> Result<Rig, FileError> {
     let key = entry.key;
     check_key(&key).map_err(|problem| FileError::whole(file, problem))?;
     if entry.lines.len() > MOST_LINES {
@@ -105,25 +113,53 @@ pub fn rig(file: &str, entry: RigEntry) -> Result<Rig, FileError> {
     let lines = entry
         .lines
         .into_iter()
-        .map(|line| {
-            let name = format!("{key}, {}", line.item);
-            RigLine {
-                item: line.item,
-                count: line.count,
-                dry_mass: line.dry_mass_kg,
-                loaded_mass: line.loaded_mass_kg.unwrap_or(line.dry_mass_kg),
-                place: line.place,
-                height: line.height_m,
-                offset: line.offset_m,
-                energy: line.energy_wh,
-            }
-            .check()
-            .map_err(|error| refused(file, &name, error))
-        })
+        .enumerate()
+        .map(|(at, entry)| line(file, &format!("{key}, line {}", at + 1), entry, shelf))
         .collect::<Result<_, _>>()?;
     Ok(Rig {
         key,
         name: entry.name,
         lines,
     })
+}
+
+fn line(file: &str, at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLine, FileError> {
+    let wrong = |problem: String| FileError::whole(file, format!("{at}: {problem}"));
+    let on_shelf = entry
+        .gear
+        .as_deref()
+        .and_then(|key| shelf.iter().find(|gear| gear.key == key));
+    // A line that once was taken from the shelf carries what it was then.
+    let mass = match (on_shelf, entry.dry_mass_kg, &entry.gear) {
+        (Some(gear), ..) => gear.dry_mass,
+        (None, Some(mass), _) => mass,
+        (None, None, Some(key)) => {
+            return Err(wrong(format!("there is no “{key}” on the shelf")));
+        }
+        (None, None, None) => {
+            return Err(wrong(
+                "needs an item with its dry_mass_kg, or the key of its gear".to_owned(),
+            ));
+        }
+    };
+    let own = RigLine {
+        item: entry.item,
+        gear: entry.gear,
+        count: entry.count,
+        dry_mass: mass,
+        loaded_mass: entry.loaded_mass_kg.unwrap_or(mass),
+        place: entry.place,
+        height: entry.height_m,
+        offset: entry.offset_m,
+        energy: entry.energy_wh,
+    };
+    let line = match on_shelf {
+        Some(gear) => own.is(gear),
+        None => own,
+    };
+    if line.item.trim().is_empty() {
+        return Err(wrong("the item has no name".to_owned()));
+    }
+    let name = format!("{at} ({})", line.item);
+    line.check().map_err(|error| refused(file, &name, error))
 }

@@ -107,7 +107,7 @@ pub(super) fn answers(question: &Value) -> Result<Answers, String> {
             Some(value) if part.id == PartId::Rig && value.is_object() => {
                 let entry: RigEntry =
                     serde_json::from_value(value.clone()).map_err(|e| format!("rig: {e}"))?;
-                let rig = rigs::rig("", entry).map_err(|e| format!("rig {}", e.problem))?;
+                let rig = rigs::rig("", entry, &[]).map_err(|e| format!("rig {}", e.problem))?;
                 out.set(PartId::Rig, None);
                 out.own_rig = Some(rig);
             }

@@ -1,0 +1,235 @@
+//! The shelf: things that can be carried, belonging to no hull and no rig.
+
+use crate::base::{Bounds, Dimension, OutOfRange, words};
+use crate::hull::{Dryness, Reach, ZoneKind};
+
+words! {
+/// What a thing is for.
+pub enum Category {
+    /// Rods, reels, holders.
+    Rods,
+    /// Tackle and its boxes.
+    Tackle,
+    /// Crates and other carriers.
+    Crates,
+    /// Coolers, fish bags, livewells.
+    #[strum(message = "fish and bait")]
+    Fish,
+    /// Sounders, transducers, cameras.
+    Electronics,
+    /// Batteries.
+    Power,
+    /// Drives and motors.
+    Propulsion,
+    /// Anchors, poles, socks.
+    Anchoring,
+    /// Nets, gaffs, grips, boards.
+    Landing,
+    /// Cushions, risers, straps.
+    Comfort,
+    /// What keeps people alive.
+    Safety,
+    /// Carts, racks, straps for the road.
+    Transport,
+    /// Anything else.
+    Other,
+}
+
+/// How a thing may be held; a ladder names them best first.
+pub enum Fixing {
+    /// On the person.
+    Worn,
+    /// In a holder there.
+    Holder,
+    /// In a threaded insert.
+    Insert,
+    /// On a track.
+    Track,
+    /// On a plate that can be exchanged.
+    Plate,
+    /// Strapped.
+    Strap,
+    /// Glued.
+    Glue,
+    /// Bolted through new holes.
+    Drill,
+    /// Not at all.
+    Loose,
+}
+
+/// What becomes of a thing when she goes over.
+pub enum Tether {
+    /// Floats, and drifts off.
+    #[strum(message = "floats but drifts off")]
+    Floats,
+    /// On a line.
+    Tethered,
+    /// Fixed.
+    Fixed,
+    /// Sinks.
+    Sinks,
+    /// Clipped to the person: flagged near current and anchor lines.
+    #[strum(message = "clipped to the person")]
+    ClippedToPerson,
+}
+
+/// Chemistries of a battery.
+pub enum Chemistry {
+    /// Lithium iron phosphate.
+    #[strum(message = "lithium iron phosphate")]
+    Lifepo4,
+    /// Lead.
+    Lead,
+    /// Any other.
+    Other,
+}
+}
+
+/// What a thing does with electricity.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub enum Electric {
+    /// Nothing.
+    #[default]
+    None,
+    /// It draws `watts` for a share of the time.
+    Draw {
+        /// While on, W.
+        watts: f64,
+        /// Share of the day it is on.
+        duty: f64,
+    },
+    /// It gives.
+    Battery {
+        /// Nominal, V.
+        volts: f64,
+        /// As printed, Ah.
+        amp_hours: f64,
+        /// What is in it.
+        chemistry: Chemistry,
+    },
+}
+
+/// What a thing asks of its place.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Needs {
+    /// From where it must be reached.
+    pub reach: Option<Reach>,
+    /// How dry it must lie.
+    pub dry: Option<Dryness>,
+    /// Must stand upright.
+    pub upright: bool,
+    /// Nothing may lie over it.
+    pub clear_above: bool,
+    /// Must see ahead.
+    pub view_ahead: bool,
+    /// Hangs in the water.
+    pub in_the_water: bool,
+}
+
+/// One thing on the shelf. What nobody measured is `None`.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Gear {
+    /// Stable key.
+    pub key: String,
+    /// Generic name.
+    pub name: String,
+    /// What it is for.
+    pub category: Category,
+    /// Mass of one packed at home, kg.
+    pub dry_mass: f64,
+    /// Mass of one with its ice, water, fish or fuel, kg.
+    pub loaded_mass: f64,
+    /// Length, width and height, m.
+    pub size: Option<[f64; 3]>,
+    /// Its centre above what it stands on, m.
+    pub centre_height: Option<f64>,
+    /// How it may be held, best first.
+    pub fixings: Vec<Fixing>,
+    /// Holes it needs where it is bolted.
+    pub holes: u16,
+    /// Interface it needs, as the trade names it; empty where any will do.
+    pub mount: String,
+    /// Zones it likes, best first.
+    pub zones: Vec<ZoneKind>,
+    /// What it asks of its place.
+    pub needs: Needs,
+    /// What becomes of it when she goes over.
+    pub tether: Tether,
+    /// What it does with electricity.
+    pub electric: Electric,
+    /// Minutes to set up.
+    pub setup_minutes: Option<f64>,
+    /// Comes off for the road.
+    pub comes_off: bool,
+    /// Comes off for the surf.
+    pub strip_for_surf: bool,
+    /// What it costs.
+    pub price: Option<f64>,
+    /// Owned, or only wanted.
+    pub owned: bool,
+    /// Anything else.
+    pub note: String,
+}
+
+impl Gear {
+    /// Accepted masses, kg.
+    pub const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 120.0);
+    /// Accepted sizes, m.
+    pub const SIZE: Bounds = Bounds::new("size", Dimension::ShortLength, 0.001, 5.0);
+    /// Accepted voltages, V.
+    pub const VOLTS: Bounds = Bounds::new("battery voltage", Dimension::Ratio, 1.0, 60.0);
+    /// Accepted capacities, Ah.
+    pub const AMP_HOURS: Bounds = Bounds::new("amp-hours", Dimension::Ratio, 0.1, 1_000.0);
+    /// Accepted draws, W.
+    pub const WATTS: Bounds = Bounds::new("electrical draw", Dimension::Ratio, 0.0, 5_000.0);
+    /// Accepted shares of the time.
+    pub const DUTY: Bounds = Bounds::new("share of the time", Dimension::Ratio, 0.0, 1.0);
+    /// Accepted minutes.
+    pub const MINUTES: Bounds = Bounds::new("minutes to set up", Dimension::Ratio, 0.0, 600.0);
+    /// Accepted prices.
+    pub const PRICE: Bounds = Bounds::new("price", Dimension::Money, 0.0, 50_000.0);
+
+    /// Checks every number.
+    ///
+    /// # Errors
+    /// The first [`OutOfRange`] met; also when it is lighter loaded than dry.
+    pub fn check(self) -> Result<Self, OutOfRange> {
+        Self::MASS.check(self.dry_mass)?;
+        Bounds::new("loaded mass", Dimension::Mass, self.dry_mass, Self::MASS.hi)
+            .check(self.loaded_mass)?;
+        for size in self.size.iter().flatten().chain(&self.centre_height) {
+            Self::SIZE.check(*size)?;
+        }
+        match self.electric {
+            Electric::None => {}
+            Electric::Draw { watts, duty } => {
+                Self::WATTS.check(watts)?;
+                Self::DUTY.check(duty)?;
+            }
+            Electric::Battery {
+                volts, amp_hours, ..
+            } => {
+                Self::VOLTS.check(volts)?;
+                Self::AMP_HOURS.check(amp_hours)?;
+            }
+        }
+        if let Some(minutes) = self.setup_minutes {
+            Self::MINUTES.check(minutes)?;
+        }
+        if let Some(price) = self.price {
+            Self::PRICE.check(price)?;
+        }
+        Ok(self)
+    }
+
+    /// Energy one of it brings, Wh as printed; 0 for what is no battery.
+    #[must_use]
+    pub fn energy(&self) -> f64 {
+        match self.electric {
+            Electric::Battery {
+                volts, amp_hours, ..
+            } => volts * amp_hours,
+            _ => 0.0,
+        }
+    }
+}

@@ -1,0 +1,171 @@
+//! Fittings: what a hull offers for holding things, each at its place.
+
+use super::kinds::Source;
+use super::scupper::{Recess, ScupperState};
+use crate::base::{Bounds, Dimension, OutOfRange, words};
+
+words! {
+/// Where a holder faces.
+pub enum Facing {
+    /// To the bow.
+    Forward,
+    /// To the stern.
+    Aft,
+    /// To its own side.
+    Outward,
+    /// Straight up.
+    Up,
+}
+}
+
+/// What a fitting is, with the sizes that decide what it holds, m and degrees.
+#[derive(Debug, Clone, PartialEq)]
+pub enum FittingKind {
+    /// A rail.
+    Track {
+        /// Usable length.
+        length: f64,
+        /// Width of its slot.
+        slot: Option<f64>,
+    },
+    /// A holder for one rod.
+    RodHolder {
+        /// Sunk into the deck.
+        flush: bool,
+        /// Above the level, °.
+        angle: Option<f64>,
+        /// Where it faces.
+        facing: Facing,
+        /// Whether it can be turned round.
+        reversible: bool,
+    },
+    /// A tube or a rod stager.
+    Tube {
+        /// Usable length.
+        length: f64,
+        /// Across.
+        diameter: f64,
+    },
+    /// A cup holder.
+    CupHolder {
+        /// How deep.
+        depth: f64,
+        /// Whether it drains.
+        drains: bool,
+    },
+    /// Threaded inserts.
+    Insert,
+    /// A plate that can be exchanged.
+    Plate,
+    /// A recess or scupper for a transducer.
+    TransducerRecess {
+        /// Footprint along.
+        length: f64,
+        /// Footprint across.
+        width: f64,
+    },
+    /// A scupper.
+    Scupper {
+        /// The recess it drains.
+        recess: Recess,
+        /// Across.
+        diameter: f64,
+        /// What is done with it.
+        state: ScupperState,
+        /// Whether a plug for it is at hand.
+        plug: bool,
+    },
+    /// A pad eye.
+    PadEye,
+    /// A D-ring.
+    DRing,
+    /// A bungee.
+    Bungee {
+        /// Length at rest.
+        length: f64,
+        /// Hooks a metre.
+        hooks_per_metre: f64,
+    },
+    /// A handle for carrying.
+    Handle,
+    /// The drain plug.
+    DrainPlug,
+}
+
+/// One fitting. `x` from the bow, `y` to starboard, `z` above the baseline, m.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Fitting {
+    /// What the record calls it; its own on this hull.
+    pub name: String,
+    /// What it is.
+    pub kind: FittingKind,
+    /// Its middle, along.
+    pub x: f64,
+    /// Its middle, across.
+    pub y: f64,
+    /// Its height; `None` where nobody looked.
+    pub z: Option<f64>,
+    /// The interface it offers (slot, hole pattern, thread), as the trade names
+    /// it; empty where not known.
+    pub mount: String,
+    /// Where these figures come from.
+    pub source: Source,
+}
+
+impl Fitting {
+    /// Accepted places along, m.
+    pub const X: Bounds = Bounds::new("a fitting's place", Dimension::Length, -0.5, 7.5);
+    /// Accepted places across, m.
+    pub const Y: Bounds = Bounds::new("a fitting's side", Dimension::ShortLength, -0.8, 0.8);
+    /// Accepted heights, m.
+    pub const Z: Bounds = Bounds::new("a fitting's height", Dimension::ShortLength, -0.6, 2.0);
+    /// Accepted sizes, m.
+    pub const SIZE: Bounds = Bounds::new("a fitting's size", Dimension::ShortLength, 0.002, 5.0);
+    /// Accepted angles, °.
+    pub const ANGLE: Bounds = Bounds::new("a holder's angle", Dimension::Angle, -10.0, 100.0);
+    /// Accepted hooks a metre.
+    pub const HOOKS: Bounds = Bounds::new("hooks a metre", Dimension::Ratio, 0.0, 60.0);
+
+    /// Checks every number.
+    ///
+    /// # Errors
+    /// The first [`OutOfRange`] met.
+    pub fn check(self) -> Result<Self, OutOfRange> {
+        Self::X.check(self.x)?;
+        Self::Y.check(self.y)?;
+        if let Some(z) = self.z {
+            Self::Z.check(z)?;
+        }
+        let size = |value: f64| Self::SIZE.check(value).map(|_| ());
+        match self.kind {
+            FittingKind::Track { length, slot } => {
+                size(length)?;
+                slot.map_or(Ok(()), size)?;
+            }
+            FittingKind::RodHolder {
+                angle: Some(angle), ..
+            } => {
+                Self::ANGLE.check(angle)?;
+            }
+            FittingKind::Tube { length, diameter } => {
+                size(length)?;
+                size(diameter)?;
+            }
+            FittingKind::CupHolder { depth, .. } => size(depth)?,
+            FittingKind::TransducerRecess { length, width } => {
+                size(length)?;
+                size(width)?;
+            }
+            FittingKind::Scupper { diameter, .. } => size(diameter)?,
+            FittingKind::Bungee {
+                length,
+                hooks_per_metre,
+            } => {
+                size(length)?;
+                Self::HOOKS.check(hooks_per_metre)?;
+            }
+            _ => {}
+        }
+        Ok(self)
+    }
+}

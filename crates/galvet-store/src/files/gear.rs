@@ -1,0 +1,220 @@
+//! The shelf as JSON: things that can be carried.
+
+use super::{FileError, check_key, keyed, read_json, refused};
+use galvet_core::gear::{Category, Chemistry, Electric, Fixing, Gear, Needs, Tether};
+use galvet_core::hull::{Dryness, Reach, ZoneKind};
+use serde::{Deserialize, Serialize};
+
+#[derive(Debug, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct GearFile {
+    gear: Vec<GearEntry>,
+}
+
+/// One thing on the shelf.
+#[derive(Debug, Clone, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct GearEntry {
+    /// Stable key.
+    pub key: String,
+    name: String,
+    #[serde(with = "keyed::one")]
+    category: Category,
+    dry_mass_kg: f64,
+    /// The dry mass when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    loaded_mass_kg: Option<f64>,
+    /// Length, width, height.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    size_m: Option<[f64; 3]>,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    centre_height_m: Option<f64>,
+    #[serde(with = "keyed::list", default)]
+    fixings: Vec<Fixing>,
+    #[serde(default)]
+    holes: u16,
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    mount: String,
+    #[serde(with = "keyed::list", default)]
+    zones: Vec<ZoneKind>,
+    #[serde(default)]
+    needs: NeedsEntry,
+    #[serde(with = "keyed::one")]
+    tether: Tether,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    draws: Option<Draw>,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    battery: Option<Battery>,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    setup_minutes: Option<f64>,
+    #[serde(default)]
+    comes_off: bool,
+    #[serde(default)]
+    strip_for_surf: bool,
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    price: Option<f64>,
+    #[serde(default = "yes")]
+    owned: bool,
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    note: String,
+}
+
+#[derive(Debug, Clone, Default, Serialize, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+struct NeedsEntry {
+    #[serde(with = "keyed::maybe", skip_serializing_if = "Option::is_none")]
+    reach: Option<Reach>,
+    #[serde(with = "keyed::maybe", skip_serializing_if = "Option::is_none")]
+    dry: Option<Dryness>,
+    upright: bool,
+    clear_above: bool,
+    view_ahead: bool,
+    in_the_water: bool,
+}
+
+#[derive(Debug, Clone, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Draw {
+    watts: f64,
+    /// Share of the day it is on; all of it when left out.
+    #[serde(default = "always")]
+    duty: f64,
+}
+
+#[derive(Debug, Clone, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Battery {
+    volts: f64,
+    amp_hours: f64,
+    #[serde(with = "keyed::one")]
+    chemistry: Chemistry,
+}
+
+const fn yes() -> bool {
+    true
+}
+
+const fn always() -> f64 {
+    1.0
+}
+
+impl GearEntry {
+    /// The entry of a thing.
+    #[must_use]
+    pub fn of(g: &Gear) -> Self {
+        let (draws, battery) = match g.electric {
+            Electric::None => (None, None),
+            Electric::Draw { watts, duty } => (Some(Draw { watts, duty }), None),
+            Electric::Battery {
+                volts,
+                amp_hours,
+                chemistry,
+            } => {
+                let battery = Battery {
+                    volts,
+                    amp_hours,
+                    chemistry,
+                };
+                (None, Some(battery))
+            }
+        };
+        Self {
+            key: g.key.clone(),
+            name: g.name.clone(),
+            category: g.category,
+            dry_mass_kg: g.dry_mass,
+            loaded_mass_kg: Some(g.loaded_mass),
+            size_m: g.size,
+            centre_height_m: g.centre_height,
+            fixings: g.fixings.clone(),
+            holes: g.holes,
+            mount: g.mount.clone(),
+            zones: g.zones.clone(),
+            needs: NeedsEntry {
+                reach: g.needs.reach,
+                dry: g.needs.dry,
+                upright: g.needs.upright,
+                clear_above: g.needs.clear_above,
+                view_ahead: g.needs.view_ahead,
+                in_the_water: g.needs.in_the_water,
+            },
+            tether: g.tether,
+            draws,
+            battery,
+            setup_minutes: g.setup_minutes,
+            comes_off: g.comes_off,
+            strip_for_surf: g.strip_for_surf,
+            price: g.price,
+            owned: g.owned,
+            note: g.note.clone(),
+        }
+    }
+
+    /// The checked thing of an entry.
+    ///
+    /// # Errors
+    /// [`FileError`] naming the thing and what would be accepted.
+    pub fn gear(self, file: &str) -> Result<Gear, FileError> {
+        let whole = |problem: String| FileError::whole(file, problem);
+        check_key(&self.key).map_err(whole)?;
+        let key = self.key.clone();
+        let electric = match (self.draws, self.battery) {
+            (Some(_), Some(_)) => {
+                return Err(whole(format!(
+                    "{key}: a thing draws or is a battery, not both"
+                )));
+            }
+            (Some(Draw { watts, duty }), None) => Electric::Draw { watts, duty },
+            (None, Some(b)) => Electric::Battery {
+                volts: b.volts,
+                amp_hours: b.amp_hours,
+                chemistry: b.chemistry,
+            },
+            (None, None) => Electric::None,
+        };
+        Gear {
+            key: self.key,
+            name: self.name,
+            category: self.category,
+            dry_mass: self.dry_mass_kg,
+            loaded_mass: self.loaded_mass_kg.unwrap_or(self.dry_mass_kg),
+            size: self.size_m,
+            centre_height: self.centre_height_m,
+            fixings: self.fixings,
+            holes: self.holes,
+            mount: self.mount,
+            zones: self.zones,
+            needs: Needs {
+                reach: self.needs.reach,
+                dry: self.needs.dry,
+                upright: self.needs.upright,
+                clear_above: self.needs.clear_above,
+                view_ahead: self.needs.view_ahead,
+                in_the_water: self.needs.in_the_water,
+            },
+            tether: self.tether,
+            electric,
+            setup_minutes: self.setup_minutes,
+            comes_off: self.comes_off,
+            strip_for_surf: self.strip_for_surf,
+            price: self.price,
+            owned: self.owned,
+            note: self.note,
+        }
+        .check()
+        .map_err(|error| refused(file, &key, error))
+    }
+}
+
+/// Reads the shelf.
+///
+/// # Errors
+/// [`FileError`] naming the thing and what would be accepted.
+pub fn read(file: &str, text: &str) -> Result<Vec<Gear>, FileError> {
+    let parsed: GearFile = read_json(file, text)?;
+    parsed
+        .gear
+        .into_iter()
+        .map(|entry| entry.gear(file))
+        .collect()
+}
