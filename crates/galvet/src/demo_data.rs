@@ -19,7 +19,7 @@ fn text(name: &str) -> Result<String, FileError> {
 ///
 /// # Errors
 /// What is wrong with the shipped files; a test keeps this from happening.
-pub(crate) fn catalogue() -> Result<Catalogue, Vec<FileError>> {
+pub fn catalogue() -> Result<Catalogue, Vec<FileError>> {
     let one = |error| vec![error];
     let mut hulls = hulls::read("demo/hulls.csv", &text("hulls.csv").map_err(one)?)?.hulls;
     let waters =

@@ -13,7 +13,7 @@
 
 pub mod answer;
 pub mod commands;
-mod demo_data;
+pub mod demo_data;
 mod present;
 pub mod question;
 mod terminal;

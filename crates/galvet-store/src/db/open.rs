@@ -37,7 +37,7 @@ impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
         connection
             .batch_execute(
                 "PRAGMA busy_timeout = 5000; PRAGMA journal_mode = WAL; \
-                 PRAGMA synchronous = NORMAL; PRAGMA foreign_keys = ON;",
+                 PRAGMA synchronous = FULL; PRAGMA foreign_keys = ON;",
             )
             .map_err(diesel::r2d2::Error::QueryError)
     }

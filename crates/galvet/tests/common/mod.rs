@@ -7,7 +7,7 @@
     reason = "tests"
 )]
 
-use std::io::{BufRead, BufReader, Read, Write};
+use std::io::{self, BufRead, BufReader, Read, Write};
 use std::net::TcpStream;
 use std::path::PathBuf;
 use std::process::{Child, Command, Output, Stdio};
@@ -40,6 +40,16 @@ pub fn ranked(args: &[&str]) -> serde_json::Value {
     serde_json::from_slice(&output.stdout).unwrap()
 }
 
+/// Sends raw HTTP to a port; what came back, whole or cut off.
+pub fn exchange(port: u16, request: &str) -> io::Result<String> {
+    let mut stream = TcpStream::connect(("127.0.0.1", port))?;
+    stream.write_all(request.as_bytes())?;
+    let mut answer = Vec::new();
+    // A server that refuses a body may close while we still write.
+    let _ = stream.read_to_end(&mut answer);
+    Ok(String::from_utf8_lossy(&answer).into_owned())
+}
+
 /// A server running.
 pub struct Server {
     child: Child,
@@ -63,12 +73,13 @@ impl Server {
 
     /// Sends raw HTTP and returns the whole answer.
     pub fn raw(&self, request: &str) -> String {
-        let mut stream = TcpStream::connect(("127.0.0.1", self.port)).unwrap();
-        stream.write_all(request.as_bytes()).unwrap();
-        let mut answer = Vec::new();
-        // A server that refuses a body may close while we still write.
-        let _ = stream.read_to_end(&mut answer);
-        String::from_utf8_lossy(&answer).into_owned()
+        exchange(self.port, request).unwrap()
+    }
+
+    /// Ends it at once, as a power cut would the process.
+    pub fn kill(&mut self) {
+        self.child.kill().unwrap();
+        self.child.wait().unwrap();
     }
 
     /// GET with the right host.
