@@ -1,20 +1,12 @@
 import { execFileSync } from "node:child_process";
 import { expect, expectAxeClean, order, test } from "./server.js";
+import { part, pick } from "./sentence.js";
 
 const BINARY = process.env.GALVET_BINARY ?? "target/release/galvet";
 
-/** Opens the part of the sentence whose spoken name starts so. */
-function part(page, title) {
-  return page.locator(`.part > summary[aria-label^="${title}:"]`);
-}
-
-/** Picks an answer with the pointer and waits for the answer in step. */
-async function pick(page, title, label) {
-  await part(page, title).click();
-  await page
-    .locator(".part[open] .choice")
-    .filter({ has: page.getByText(label, { exact: true }) })
-    .click();
+/** Picks an answer and waits for the answer in step. */
+async function pickAndSee(page, title, label) {
+  await pick(page, title, label);
   await expect(part(page, title)).toHaveText(label);
 }
 
@@ -23,18 +15,18 @@ test("each part of the brief changes the order", async ({ page }) => {
   const start = await order(page);
   expect(start.length).toBeGreaterThan(5);
   const changes = [
-    () => pick(page, "how the angler fishes", "sits"),
-    () => pick(page, "where", "open coast"),
-    () => pick(page, "what is carried", "Night for zander"),
-    () => pick(page, "which seat height", "high"),
+    () => pickAndSee(page, "how the angler fishes", "sits"),
+    () => pickAndSee(page, "where", "open coast"),
+    () => pickAndSee(page, "what is carried", "Night for zander"),
+    () => pickAndSee(page, "which seat height", "high"),
     async () => {
       await part(page, "the angler's weight").click();
       await page.getByLabel("the angler's weight", { exact: true }).fill("128");
       await page.keyboard.press("Enter");
       await expect(part(page, "the angler's weight")).toHaveText("128 kg");
     },
-    () => pick(page, "where", "pond"),
-    () => pick(page, "what is done with the scuppers", "plugged"),
+    () => pickAndSee(page, "where", "pond"),
+    () => pickAndSee(page, "what is done with the scuppers", "plugged"),
     async () => {
       const before = page.url();
       await page.getByText(/^capacity \d+ : stability/).click();
@@ -74,11 +66,11 @@ test("the angler's height changes the figures", async ({ page }) => {
 test("the address keeps in step and Back goes back", async ({ page }) => {
   await page.goto("/");
   const start = await order(page);
-  await pick(page, "where", "open coast");
+  await pickAndSee(page, "where", "open coast");
   await expect(page).toHaveURL(/water=coast/);
   const coast = await order(page);
   expect(coast).not.toEqual(start);
-  await pick(page, "how the angler fishes", "sits");
+  await pickAndSee(page, "how the angler fishes", "sits");
   await page.goBack();
   await expect(page).toHaveURL(/posture=stands/);
   await expect.poll(() => order(page)).toEqual(coast);

@@ -1,6 +1,7 @@
 /**
  * Puts a new answer into the page, region by region: the parts of the sentence
- * one by one, and the results. A part somebody is typing in stays as it is.
+ * one by one, and the results. A part somebody is typing in stays as it is;
+ * what is typed elsewhere is taken over.
  */
 
 /**
@@ -16,7 +17,10 @@ export function swap(answer, html, sent, focus) {
   for (const region of fresh.content.querySelectorAll("[data-region]")) {
     const name = region.dataset.region;
     const old = answer.querySelector(`[data-region="${CSS.escape(name)}"]`);
-    if (old && !isTypedIn(old, sent)) old.replaceWith(region);
+    if (!old || isTypedIn(old, sent)) continue;
+    const takeOver = typedOutsideTheBrief(old);
+    old.replaceWith(region);
+    takeOver(region);
   }
   if (focus) refocus(answer, focus);
   tell(answer, before);
@@ -34,6 +38,32 @@ function isTypedIn(region, sent) {
       field.value !== field.defaultValue &&
       field.value !== sent.get(field.name),
   );
+}
+
+/**
+ * What has been typed in a region's other forms (a name to keep the question
+ * by), to be put into the same fields of its successor.
+ * @param {Element} region
+ * @returns {(successor: Element) => void}
+ */
+function typedOutsideTheBrief(region) {
+  const typed = [...region.querySelectorAll("form:not([data-brief]) input[id]")]
+    .filter((field) => field.value !== field.defaultValue)
+    .map((field) => ({
+      id: field.id,
+      value: field.value,
+      at: document.activeElement === field ? field.selectionStart : undefined,
+    }));
+  return (successor) => {
+    for (const { id, value, at } of typed) {
+      const field = successor.querySelector(`#${CSS.escape(id)}`);
+      if (!(field instanceof HTMLInputElement)) continue;
+      field.value = value;
+      if (at === undefined) continue;
+      field.focus();
+      field.setSelectionRange(at, at);
+    }
+  };
 }
 
 /** The hulls shown, in their order. */
@@ -77,9 +107,11 @@ function refocus(answer, name) {
     `.part [name="${escaped}"]:checked, .part [name="${escaped}"]:not([type=radio])`,
   );
   const part = field?.closest(".part");
-  // Meanwhile somebody may have gone on to another part.
+  // Meanwhile somebody may have gone on to another part, or another field.
   const elsewhere = answer.querySelector(".part[open]");
   if (!part || (elsewhere && elsewhere !== part)) return;
+  const held = document.activeElement;
+  if (held && held !== document.body && !part.contains(held)) return;
   if (part.open) {
     field.focus();
     // Typing goes on where it ended.
