@@ -6,7 +6,7 @@ use approx::assert_relative_eq;
 use common::{FRESH, body_from, box_body, float, weight};
 use galvet_core::base::Lanes;
 use galvet_core::body::{Body, EdgePoint};
-use galvet_core::float::{Accuracy, Start, clearance, further_load, settle};
+use galvet_core::float::{Accuracy, Limit, Start, clearance, further_load, settle};
 
 const EXACT: f64 = 1e-6;
 
@@ -219,15 +219,23 @@ fn further_load_fills_up_to_the_line() {
     let more = further_load(
         &body,
         &body.solid,
-        &body.gunwale,
-        freeboard,
+        Limit {
+            line: &body.gunwale,
+            clear: freeboard,
+        },
         &present,
         &load,
         FRESH,
+        Accuracy::FINE,
     );
     let exact = FRESH * l * b * (d - freeboard) - 200.0;
     assert_relative_eq!(more.unwrap().0[0], exact, max_relative = EXACT);
-    assert!(further_load(&body, &body.solid, &[], 0.1, &present, &load, FRESH).is_none());
+    let none = Limit {
+        line: &[],
+        clear: 0.1,
+    };
+    let fine = Accuracy::FINE;
+    assert!(further_load(&body, &body.solid, none, &present, &load, FRESH, fine).is_none());
 }
 
 #[test]
@@ -239,11 +247,14 @@ fn further_load_off_the_middle_is_met_by_an_equilibrium() {
     let more = further_load(
         &body,
         &body.solid,
-        &body.gunwale,
-        0.1,
+        Limit {
+            line: &body.gunwale,
+            clear: 0.1,
+        },
         &present,
         &load,
         FRESH,
+        Accuracy::FINE,
     );
     let more = more.unwrap().0[0];
     let whole = 200.0 + more;
@@ -252,6 +263,14 @@ fn further_load_off_the_middle_is_met_by_an_equilibrium() {
     let s = float(&body, &weight(whole, x, 0.0, z), 0.0);
     let left = clearance(&body.gunwale, l / 2.0, &s.attitude).0[0];
     assert_relative_eq!(left, 0.1, epsilon = 1e-6);
+    // A sample's accuracy is good to 20 g in 130 kg.
+    let limit = Limit {
+        line: &body.gunwale,
+        clear: 0.1,
+    };
+    let close = Accuracy::SAMPLE;
+    let quick = further_load(&body, &body.solid, limit, &present, &load, FRESH, close);
+    assert_relative_eq!(quick.unwrap().0[0], more, epsilon = 0.02);
 }
 
 #[test]
@@ -275,6 +294,7 @@ fn bisection_and_newton_find_the_same_rest() {
         relative: 0.0,
         halvings: 48,
         carried: None,
+        limit: 1e-6,
     };
     let bisected = settle(&body, &body.solid, &w, FRESH, 0.2, Start::LEVEL, unmet);
     let (a, b) = (newton.attitude, bisected.attitude);

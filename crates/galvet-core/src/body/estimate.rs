@@ -146,6 +146,7 @@ pub fn gauss_legendre(n: usize) -> Cow<'static, [(f64, f64)]> {
 }
 
 /// Section data of one shape at one place along the hull.
+#[derive(Debug, Clone, Copy)]
 struct Cut {
     half: f64,
     keel: f64,
@@ -198,8 +199,12 @@ pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -
         let s = &shapes[i];
         if board { s.floor.min(s.depth) } else { s.floor }
     });
-    let mut body = Body::blank(frame.length, 0.0, points, standing);
     let lanes: [Vec<Segment>; N] = shapes.each_ref().map(|s| segments(frame.construction, s));
+    let stations = refine * lanes[0].iter().map(|s| s.nodes).sum::<usize>();
+    let edges = (EDGES + 1) * lanes[0].len();
+    let room = (stations, points, edges);
+    let mut body = Body::blank(frame.length, 0.0, room, standing);
+    let mut end = None;
     for (k, first) in lanes[0].iter().enumerate() {
         let here: [Segment; N] =
             std::array::from_fn(|i| lanes[i].get(k).copied().unwrap_or(*first));
@@ -211,7 +216,7 @@ pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -
             body.recess.push(here[0].recess);
             add_station(&mut body, frame, shapes, &here[0], share);
         }
-        add_edges(&mut body, frame, shapes, &here);
+        end = Some(add_edges(&mut body, frame, shapes, &here, end));
     }
     if board {
         add_pad(&mut body, frame, shapes);
@@ -249,32 +254,51 @@ fn add_station<const N: usize>(
     body.sealed.z.extend([top, top, top]);
 }
 
-/// Appends the watched lines over a segment: both ends and two places between.
+/// Places at which the watched lines are known in a segment, besides its
+/// beginning.
+const EDGES: usize = 3;
+
+/// The cuts at the end of a segment, and whether it lies in a recess.
+type End<const N: usize> = ([Cut; N], bool);
+
+/// Appends the watched lines over a segment: its end, two places between, and
+/// its beginning unless the segment before ended there with the same line.
 fn add_edges<const N: usize>(
     body: &mut Body<N>,
     frame: &Frame,
     shapes: &[Shape; N],
     segment: &[Segment; N],
-) {
+    before: Option<End<N>>,
+) -> End<N> {
     let top = frame.corners().last().map_or(1.0, |c| c.0);
     let Segment { recess, raised, .. } = segment[0];
-    for step in 0..=3 {
-        let share = segment.map(|s| s.from + (s.to - s.from) * f64::from(step) / 3.0);
-        let cuts: [Cut; N] = std::array::from_fn(|i| cut(frame, &shapes[i], share[i]));
-        let x = Lanes(share) * frame.length;
+    let shares: [[f64; N]; EDGES + 1] = std::array::from_fn(|step| {
+        segment.map(|s| s.from + (s.to - s.from) * step as f64 / EDGES as f64)
+    });
+    let cuts: [[Cut; N]; EDGES + 1] = std::array::from_fn(|step| match before {
+        Some((cuts, _)) if step == 0 => cuts,
+        _ => std::array::from_fn(|i| cut(frame, &shapes[i], shares[step][i])),
+    });
+    for (step, (share, cuts)) in shares.iter().zip(&cuts).enumerate() {
+        let x = Lanes(*share) * frame.length;
         let rail = EdgePoint {
             x,
             y: Lanes::from_fn(|i| cuts[i].half * top),
             z: Lanes::from_fn(|i| cuts[i].gunwale),
         };
-        body.gunwale.push(rail);
-        body.keel.push(EdgePoint {
-            x,
-            y: Lanes::ZERO,
-            z: Lanes::from_fn(|i| cuts[i].keel),
-        });
+        let before = before.filter(|_| step == 0);
+        if before.is_none() {
+            body.gunwale.push(rail);
+            body.keel.push(EdgePoint {
+                x,
+                y: Lanes::ZERO,
+                z: Lanes::from_fn(|i| cuts[i].keel),
+            });
+        }
         let Some(recess) = recess else { continue };
-        body.rim.push(rail);
+        if before.is_none_or(|(_, recessed)| !recessed) {
+            body.rim.push(rail);
+        }
         let edges: [(f64, f64); N] =
             std::array::from_fn(|i| floor_edge(frame, &shapes[i], &cuts[i], raised));
         let edge = EdgePoint {
@@ -287,6 +311,7 @@ fn add_edges<const N: usize>(
             body.floor.push(edge);
         }
     }
+    (cuts[EDGES], recess.is_some())
 }
 
 /// Appends the edge of a board's standing pad: its deck is its floor.

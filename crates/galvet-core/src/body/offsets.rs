@@ -116,7 +116,7 @@ fn ruled_body(stations: &[Station], sections: &[Section], gaps: &[Gap]) -> Body<
     let points = gaps.iter().map(|g| g.blends.len()).max().unwrap_or(0);
     let runs = recess_runs(sections);
     let standing = floor_amidships(stations, sections, bow + 0.5 * length);
-    let mut body = Body::blank(length, bow, points, Lanes::splat(standing));
+    let mut body = Body::blank(length, bow, (0, points, 0), Lanes::splat(standing));
     for (i, gap) in gaps.iter().enumerate() {
         let (from, to) = (stations[i].x, stations[i + 1].x);
         for &(node, weight) in gauss_legendre(NODES).iter() {

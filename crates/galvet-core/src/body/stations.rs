@@ -115,23 +115,34 @@ pub struct Body<const N: usize> {
 }
 
 impl<const N: usize> Body<N> {
-    /// A body without stations yet, its bow at `bow` m.
+    /// A body without stations yet, its bow at `bow` m; room is made for
+    /// `stations` of `points` corners and lines of `edges` points.
     #[must_use]
-    pub fn blank(length: f64, bow: f64, points: usize, standing_height: Lanes<N>) -> Self {
+    pub fn blank(
+        length: f64,
+        bow: f64,
+        (stations, points, edges): (usize, usize, usize),
+        standing_height: Lanes<N>,
+    ) -> Self {
+        let outline = || Outline {
+            y: Vec::with_capacity(stations * points),
+            z: Vec::with_capacity(stations * points),
+            ..Outline::EMPTY
+        };
         Self {
             length,
             bow,
             points,
-            x: Vec::new(),
-            weight: Vec::new(),
-            recess: Vec::new(),
-            solid: Outline::EMPTY,
-            sealed: Outline::EMPTY,
-            gunwale: Vec::new(),
-            rim: Vec::new(),
-            floor: Vec::new(),
-            sill: Vec::new(),
-            keel: Vec::new(),
+            x: Vec::with_capacity(stations),
+            weight: Vec::with_capacity(stations),
+            recess: Vec::with_capacity(stations),
+            solid: outline(),
+            sealed: outline(),
+            gunwale: Vec::with_capacity(edges),
+            rim: Vec::with_capacity(edges),
+            floor: Vec::with_capacity(edges),
+            sill: Vec::with_capacity(edges),
+            keel: Vec::with_capacity(edges),
             standing_height,
         }
     }
@@ -170,7 +181,10 @@ impl<const N: usize> Body<N> {
         for outline in [&mut self.solid, &mut self.sealed] {
             let sections = outline.y.chunks_exact(self.points);
             let sections = sections.zip(outline.z.chunks_exact(self.points));
-            outline.fan = sections.flat_map(|(y, z)| Fan::along(y, z)).collect();
+            outline.fan = Vec::with_capacity(outline.y.len());
+            for (y, z) in sections {
+                outline.fan.extend(Fan::along(y, z));
+            }
         }
         self.solid.volume = self.whole_volume(&self.solid);
         self.sealed.volume = self.whole_volume(&self.sealed);

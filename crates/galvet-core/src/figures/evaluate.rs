@@ -6,8 +6,8 @@ use super::setup::{Setup, WaterLimit};
 use crate::base::{GRAVITY, Lanes};
 use crate::body::{Body, Shape};
 use crate::float::{
-    Accuracy, Fate, Settled, Start, Weight, clearance, deepest, further_load, metacentric_height,
-    settle,
+    Accuracy, Fate, Limit, Settled, Start, Weight, clearance, deepest, further_load,
+    metacentric_height, settle,
 };
 use crate::guide::Guide;
 use crate::hull::{Construction, Flooded, Measure};
@@ -213,11 +213,14 @@ impl<'a, const N: usize> Afloat<'a, N> {
         further_load(
             &self.body,
             &self.body.outline(self.setup.open),
-            self.setup.limit_line(&self.body),
-            clear.unwrap_or(self.setup.least_clearance()),
+            Limit {
+                line: self.setup.limit_line(&self.body),
+                clear: clear.unwrap_or(self.setup.least_clearance()),
+            },
             &case.weight,
             &load,
             self.density(),
+            self.accuracy,
         )
     }
 

@@ -34,7 +34,7 @@ impl Range {
             })
             .collect();
         let share = if whole > 0.0 { known / whole } else { 1.0 };
-        sample.sort_by(|a, b| a.0.total_cmp(&b.0));
+        sample.sort_unstable_by(|a, b| a.0.total_cmp(&b.0));
         let (first, last) = (sample.first()?.1, sample.last()?.1);
         let sum: f64 = sample.iter().map(|s| s.1).sum();
         let span = sum - 0.5 * (first + last);

@@ -31,8 +31,12 @@ pub struct Accuracy {
     pub halvings: u32,
     /// Residual, heeled, at which the last step is taken without looking again:
     /// volume and moments are carried along it by the waterplane, which leaves
-    /// an error of second order. `None` to look again.
+    /// an error of second order. Upright, where the waterplane itself is read,
+    /// a tenth of it. `None` to look again.
     pub carried: Option<f64>,
+    /// Residual moment over volume and length at which a limit load's last step
+    /// is taken without looking again; the error is again of second order.
+    pub limit: f64,
 }
 
 impl Accuracy {
@@ -41,6 +45,7 @@ impl Accuracy {
         relative: 1e-10,
         halvings: 48,
         carried: None,
+        limit: 1e-6,
     };
     /// For a sample of shapes, whose spread is ten thousand times wider. The
     /// last Newton step is still taken, so the attitude is far better than this.
@@ -50,6 +55,7 @@ impl Accuracy {
         relative: 2e-4,
         halvings: 0,
         carried: Some(2e-2),
+        limit: 3e-4,
     };
 }
 
@@ -235,9 +241,9 @@ impl<const N: usize> Problem<'_, N> {
                 let steep = (Lanes::splat(FOUNDERING_SLOPE) - slope.abs()).is_negative();
                 return (at, im, lost.max(steep * sought));
             }
+            let near = if self.heel == 0.0 { 0.1 } else { 1.0 };
             if let Some(carried) = accuracy.carried
-                && self.heel != 0.0
-                && (error * sought).max_lane() <= carried
+                && (error * sought).max_lane() <= carried * near
             {
                 let (at, im) = carry(at, im, d_draft * sought, d_slope * sought);
                 let steep = (Lanes::splat(FOUNDERING_SLOPE) - at.slope.abs()).is_negative();

@@ -113,9 +113,37 @@ impl<const N: usize> Immersion<N> {
     }
 }
 
+/// One immersion to be integrated, in the widest registers the machine has.
+struct Task<'a, const N: usize> {
+    body: &'a Body<N>,
+    outline: &'a Outline<N>,
+    at: &'a Attitude<N>,
+}
+
+impl<const N: usize> pulp::WithSimd for Task<'_, N> {
+    type Output = Immersion<N>;
+
+    #[inline(always)]
+    fn with_simd<S: pulp::Simd>(self, _: S) -> Immersion<N> {
+        integrate(self.body, self.outline, self.at)
+    }
+}
+
 /// Integrates the submerged part of `outline` (one of `body`'s own).
+///
+/// Lanes never mix and nothing is fused, so that the figures are the same in
+/// registers of any width.
 #[must_use]
 pub fn immerse<const N: usize>(
+    body: &Body<N>,
+    outline: &Outline<N>,
+    at: &Attitude<N>,
+) -> Immersion<N> {
+    pulp::Arch::new().dispatch(Task { body, outline, at })
+}
+
+#[inline(always)]
+fn integrate<const N: usize>(
     body: &Body<N>,
     outline: &Outline<N>,
     at: &Attitude<N>,

@@ -13,6 +13,7 @@
 //! (G the whole present weight W, L the centre where the load is added.)
 //! F grows with τ; safeguarded Newton in a bracket.
 
+use super::equilibrium::Accuracy;
 use super::immersion::{Attitude, Immersion, immerse};
 use super::weight::Weight;
 use crate::base::Lanes;
@@ -21,9 +22,6 @@ use crate::body::{Body, EdgePoint, Outline};
 /// Slopes searched, bow down to bow up.
 const SLOPE_LIMIT: f64 = 0.3;
 const STEPS: usize = 30;
-/// Residual moment over volume and length at which the search ends: a millionth
-/// of the length in the centre's place, some grams in the load.
-const CLOSE: f64 = 1e-6;
 
 /// Upright attitude with the line exactly `clear` metres above the water at
 /// its lowest place, for a slope; and the `X` of that place.
@@ -50,20 +48,30 @@ fn at_limit<const N: usize>(
     (attitude, place)
 }
 
-/// Further mass, kg, that `present` weight takes at `load`'s centre until
-/// `line` is `clear` metres above water of `density`; negative when it is
+/// How near the water may come.
+#[derive(Debug, Clone, Copy)]
+pub struct Limit<'a, const N: usize> {
+    /// To this line along the hull.
+    pub line: &'a [EdgePoint<N>],
+    /// So many metres below it.
+    pub clear: f64,
+}
+
+/// Further mass, kg, that `present` weight takes at `load`'s centre until the
+/// water of `density` comes as near as `limit` allows; negative when it is
 /// already too low; not a number in lanes where no such load is found.
 /// `None` for an empty line.
 #[must_use]
 pub fn further_load<const N: usize>(
     body: &Body<N>,
     outline: &Outline<N>,
-    line: &[EdgePoint<N>],
-    clear: f64,
+    limit: Limit<'_, N>,
     present: &Weight<N>,
     load: &Weight<N>,
     density: f64,
+    accuracy: Accuracy,
 ) -> Option<Lanes<N>> {
+    let Limit { line, clear } = limit;
     if line.is_empty() {
         return None;
     }
@@ -84,19 +92,22 @@ pub fn further_load<const N: usize>(
         let (at, place) = at_limit(line, middle, clear, slope);
         let im = immerse(body, outline, &at);
         let f = residual(slope, &im);
+        // Along the limit the level falls by `place` for each unit of slope.
+        let d_volume = im.area_x - place * im.area;
+        let d_x = im.area_xx - place * im.area_x;
+        let grows = d_x - x_l * d_volume;
+        let step = -f / grows.max(Lanes::splat(1e-6));
         let size = (im.volume.abs() * body.length).max(Lanes::splat(1e-6));
-        let off = (f / size).abs() - CLOSE;
-        found = off.where_negative(im.volume * density - present.mass, Lanes::splat(f64::NAN));
+        let off = (f / size).abs() - accuracy.limit;
+        // The last step is taken along the waterplane.
+        let volume = im.volume + d_volume * step;
+        found = off.where_negative(volume * density - present.mass, Lanes::splat(f64::NAN));
         if off.max_lane() < 0.0 {
             break;
         }
         lo = f.where_negative(slope, lo);
         hi = f.where_negative(hi, slope);
-        // Along the limit the level falls by `place` for each unit of slope.
-        let d_volume = im.area_x - place * im.area;
-        let d_x = im.area_xx - place * im.area_x;
-        let grows = d_x - x_l * d_volume;
-        let newton = slope - f / grows.max(Lanes::splat(1e-6));
+        let newton = slope + step;
         let middle_of = (lo + hi) * 0.5;
         let inside = (newton - lo).min(hi - newton);
         slope = inside.where_negative(middle_of, newton);

@@ -13,6 +13,6 @@ pub use fate::Fate;
 pub use immersion::{
     Attitude, Immersion, arm, clearance, deepest, immerse, metacentric_height, wetted_area,
 };
-pub use limit_load::further_load;
+pub use limit_load::{Limit, further_load};
 pub use rest::{Rest, bearable_share, rest, rim_angle};
 pub use weight::Weight;

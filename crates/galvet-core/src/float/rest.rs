@@ -231,6 +231,7 @@ pub fn bearable_share(
         relative: 1e-6,
         halvings: 0,
         carried: None,
+        limit: Accuracy::SAMPLE.limit,
     };
     let floats = |share: f64| {
         let mass = load.mass * share;

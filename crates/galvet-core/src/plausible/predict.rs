@@ -3,7 +3,9 @@
 use crate::base::Lanes;
 use crate::body::{Body, Form, Shape};
 use crate::crew::{Crew, SeatHeight};
-use crate::float::{Accuracy, Settled, Start, Weight, further_load, metacentric_height, settle};
+use crate::float::{
+    Accuracy, Limit, Settled, Start, Weight, further_load, metacentric_height, settle,
+};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Datum, Evidence, FloatReading, Flooded, Measure, Survey};
 use crate::load::{Carriage, LoadPlan};
@@ -285,7 +287,18 @@ impl<'a> Tank<'a> {
         let hull = loads.hull_with(Lanes::from_fn(|i| shapes[i].hull_mass), load);
         let counts = self.survey.capacity_basis.counts_kit();
         let density = Evidence::FRESH;
-        let found = further_load(body, &body.solid, &body.floor, 0.0, &hull, &load, density);
+        let found = further_load(
+            body,
+            &body.solid,
+            Limit {
+                line: &body.floor,
+                clear: 0.0,
+            },
+            &hull,
+            &load,
+            density,
+            Accuracy::SAMPLE,
+        );
         let found = found.unwrap_or(Lanes::splat(f64::NAN));
         std::array::from_fn(|i| {
             let kit = if counts { shapes[i].kit_mass } else { 0.0 };

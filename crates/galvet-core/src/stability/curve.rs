@@ -49,14 +49,12 @@ impl<const K: usize> Curve<K> {
             + self.slope[i + 1] * h * (t3 - t2)
     }
 
-    /// Angles at which the curve is looked at: the knots and `STEPS - 1` places
-    /// between each two.
-    pub fn fine_angles(&self) -> impl Iterator<Item = f64> + '_ {
+    /// Angles at which a piece is looked at: its ends and `STEPS - 1` places
+    /// between them.
+    fn fine_angles_of(&self, piece: usize) -> impl Iterator<Item = f64> + use<K> {
         const STEPS: u32 = 6;
-        self.angle.windows(2).enumerate().flat_map(|(i, pair)| {
-            let (a, b) = (pair[0], pair[1]);
-            (u32::from(i > 0)..=STEPS).map(move |s| a + (b - a) * f64::from(s) / f64::from(STEPS))
-        })
+        let (a, b) = (self.angle[piece], self.angle[piece + 1]);
+        (0..=STEPS).map(move |s| a + (b - a) * f64::from(s) / f64::from(STEPS))
     }
 
     /// First angle at which the curve falls through zero, from a place where
@@ -69,34 +67,45 @@ impl<const K: usize> Curve<K> {
     /// As [`Curve::falls_through_zero`], looking only beyond `from`.
     #[must_use]
     pub fn falls_through_zero_after(&self, from: f64) -> Option<f64> {
-        let mut last: Option<(f64, f64)> = Some((from, self.at(from)));
-        for angle in self.fine_angles().filter(|&a| a > from) {
-            let value = self.at(angle);
-            if let Some((a, v)) = last
-                && v > 0.0
-                && value <= 0.0
-            {
-                return Some(a + (angle - a) * v / (v - value));
-            }
-            last = Some((angle, value));
-        }
-        None
+        self.first_change(from, |before, after| before > 0.0 && after <= 0.0)
     }
 
     /// First angle at which the curve rises through zero after lying below it.
     /// `None` when it never does.
     #[must_use]
     pub fn rises_through_zero(&self) -> Option<f64> {
-        let mut last: Option<(f64, f64)> = None;
-        for angle in self.fine_angles() {
-            let value = self.at(angle);
-            if let Some((a, v)) = last
-                && v < 0.0
-                && value >= 0.0
-            {
-                return Some(a + (angle - a) * -v / (value - v));
+        self.first_change(self.angle[0], |before, after| before < 0.0 && after >= 0.0)
+    }
+
+    /// First angle beyond `from` between two fine angles whose values `change`;
+    /// read off the chord between them.
+    fn first_change(&self, from: f64, change: impl Fn(f64, f64) -> bool) -> Option<f64> {
+        let mut last = (from, self.at(from));
+        for i in 0..K - 1 {
+            if self.angle[i + 1] <= from {
+                continue;
             }
-            last = Some((angle, value));
+            // A cubic lies within the hull of its control points: where they
+            // are all on one side nothing changes within the piece.
+            let ends = (self.value[i], self.value[i + 1]);
+            let third = (self.angle[i + 1] - self.angle[i]) / 3.0;
+            let inner = (
+                ends.0 + self.slope[i] * third,
+                ends.1 - self.slope[i + 1] * third,
+            );
+            let hull = [last.1, ends.0, inner.0, inner.1, ends.1];
+            if hull.iter().all(|&v| v > 0.0) || hull.iter().all(|&v| v < 0.0) {
+                last = (self.angle[i + 1], ends.1);
+                continue;
+            }
+            for angle in self.fine_angles_of(i).filter(|&a| a > from) {
+                let value = self.at(angle);
+                let (a, v) = last;
+                if change(v, value) {
+                    return Some(a + (angle - a) * v / (v - value));
+                }
+                last = (angle, value);
+            }
         }
         None
     }
@@ -204,6 +213,38 @@ mod tests {
             0.5_f64.asin(),
             epsilon = 5e-3
         );
+    }
+
+    #[test]
+    fn pieces_passed_over_hide_no_crossing() {
+        // The same search through every fine angle of every piece.
+        let plain = |c: &Curve<5>, falls: bool| {
+            let all = (0..4).flat_map(|i| c.fine_angles_of(i).skip(usize::from(i > 0)));
+            let seen: Vec<(f64, f64)> = all.map(|a| (a, c.at(a))).collect();
+            seen.windows(2).find_map(|pair| {
+                let [(a, v), (b, w)] = [pair[0], pair[1]];
+                let there = if falls {
+                    v > 0.0 && w <= 0.0
+                } else {
+                    v < 0.0 && w >= 0.0
+                };
+                there.then(|| a + (b - a) * v / (v - w))
+            })
+        };
+        let angle = [0.0, 0.2, 0.5, 0.9, 1.4];
+        let mut crossings = 0;
+        for n in 0..4096_u32 {
+            // Eight levels at each of four knots, both signs.
+            let value = std::array::from_fn(|k| match k {
+                0 => 0.1,
+                k => 0.05 * (f64::from((n >> (3 * (k - 1))) & 7) - 3.4),
+            });
+            let c = Curve::through(angle, value, -0.6);
+            assert_eq!(c.falls_through_zero(), plain(&c, true), "{value:?}");
+            assert_eq!(c.rises_through_zero(), plain(&c, false), "{value:?}");
+            crossings += usize::from(c.rises_through_zero().is_some());
+        }
+        assert!(crossings > 1000, "{crossings}");
     }
 
     #[test]

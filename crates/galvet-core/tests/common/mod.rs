@@ -189,7 +189,7 @@ pub fn body_from(
     section: impl Fn(f64) -> Vec<(f64, f64)>,
 ) -> Body<1> {
     let points = section(0.5 * length).len();
-    let mut body = Body::blank(length, 0.0, points, Lanes::splat(0.1));
+    let mut body = Body::blank(length, 0.0, (0, points, 0), Lanes::splat(0.1));
     for pair in breaks.windows(2) {
         for &(node, weight) in gauss_legendre(nodes).iter() {
             let x = pair[0] + (pair[1] - pair[0]) * node;
