@@ -14,7 +14,8 @@
 //! With λ = cosh u the root goes away. Over the depth each section's contour is
 //! integrated exactly, `S(x) = ∮ y e^{κζ} dζ`, so tunnels and recesses count as
 //! they should; along the length S is taken as straight between sections and
-//! its slope times the wave is integrated exactly. A transom adds no term of
+//! its slope times the wave is integrated exactly. S depends on the hull and on
+//! κ alone, so that one table of it serves all speeds. A transom adds no term of
 //! its own: the flow is taken to leave it dry.
 
 use super::WettedHull;
@@ -60,52 +61,147 @@ fn depth_integral(contour: &[(f64, f64)], kappa: f64) -> f64 {
         .sum()
 }
 
-/// Wave resistance, N, at `speed` m/s in water of `density` kg/m³. Zero for a
-/// hull out of the water or a speed not above 0.05 m/s.
+/// Step of the tables in `ln κ`.
+const TABLE_STEP: f64 = 0.1;
+
+/// The depth integrals of a hull's sections over κ, worked out once for all
+/// speeds and read between by cubics in `ln κ`, which they are smooth in: good
+/// to some 1e-5 of the section's own area (see the test).
+#[derive(Debug, Clone, PartialEq)]
+struct DepthTable {
+    /// `ln κ` of the first row.
+    first: f64,
+    /// One row for each κ: the integrals of all sections.
+    rows: Vec<Vec<f64>>,
+}
+
+impl DepthTable {
+    /// Of `hull` for every κ from `least` to `most`, 1/m.
+    fn of(hull: &WettedHull, least: f64, most: f64) -> Self {
+        // One row more at either end, for the cubics there.
+        let first = least.ln() - TABLE_STEP;
+        let steps = ((most / least).ln() / TABLE_STEP).ceil() as usize + 3;
+        let row = |step: usize| {
+            let kappa = (first + TABLE_STEP * step as f64).exp();
+            let contours = hull.sections.iter();
+            contours.map(|(_, c)| depth_integral(c, kappa)).collect()
+        };
+        Self {
+            first,
+            rows: (0..=steps).map(row).collect(),
+        }
+    }
+
+    /// The integrals at a κ: Lagrange's cubic through the four rows around it.
+    fn read(&self, kappa: f64, out: &mut [f64]) {
+        let place = (kappa.ln() - self.first) / TABLE_STEP;
+        let at = (place as usize).clamp(1, self.rows.len() - 3);
+        let t = place - at as f64;
+        let weights = [
+            -t * (t - 1.0) * (t - 2.0) / 6.0,
+            (t + 1.0) * (t - 1.0) * (t - 2.0) / 2.0,
+            -(t + 1.0) * t * (t - 2.0) / 2.0,
+            (t + 1.0) * t * (t - 1.0) / 6.0,
+        ];
+        let [a, b, c, d] = [0, 1, 2, 3].map(|i| &self.rows[at + i - 1]);
+        for (i, value) in out.iter_mut().enumerate() {
+            *value = weights[0] * a[i] + weights[1] * b[i] + weights[2] * c[i] + weights[3] * d[i];
+        }
+    }
+}
+
+/// A hull ready to be asked for its waves at any speed of a range.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Waves {
+    /// Places of the sections, m.
+    x: Vec<f64>,
+    depth: DepthTable,
+    /// Slowest and fastest speed it can be asked for, m/s.
+    speeds: (f64, f64),
+}
+
+/// Slowest speed at which waves are computed, m/s.
+const SLOWEST: f64 = 0.05;
+
+impl Waves {
+    /// The waves of `hull` at speeds from `slowest` to `fastest` m/s.
+    #[must_use]
+    pub fn of(hull: &WettedHull, slowest: f64, fastest: f64) -> Self {
+        let slowest = slowest.max(SLOWEST);
+        let fastest = fastest.max(slowest);
+        let wave = |speed: f64| GRAVITY / (speed * speed);
+        Self {
+            x: hull.sections.iter().map(|s| s.0).collect(),
+            depth: DepthTable::of(hull, wave(fastest), wave(slowest) * LAST_U.cosh().powi(2)),
+            speeds: (slowest, fastest),
+        }
+    }
+
+    /// Wave resistance, N, at `speed` m/s (held to the range asked for) in
+    /// water of `density` kg/m³. Zero for a hull out of the water.
+    #[must_use]
+    pub fn resistance(&self, speed: f64, density: f64) -> f64 {
+        let [first, .., last] = self.x[..] else {
+            return 0.0;
+        };
+        let speed = speed.clamp(self.speeds.0, self.speeds.1);
+        let wave = GRAVITY / (speed * speed);
+        // The squared amplitude turns at twice the rate of k·L.
+        let fastest = 2.0 * wave * (last - first) * LAST_U.min(2.2).sinh();
+        let steps = ((LAST_U * fastest / PHASE) as usize).clamp(STEPS.0, STEPS.1) & !1;
+        let du = LAST_U / steps as f64;
+        let mut depth = vec![0.0; self.x.len()];
+        let mut sum = 0.0;
+        for step in 0..=steps {
+            let lambda = (du * step as f64).cosh();
+            self.depth.read(wave * lambda * lambda, &mut depth);
+            let amplitude = self.amplitude(&depth, wave * lambda);
+            // Simpson's weights.
+            let weight = match step {
+                0 => 1.0,
+                s if s == steps => 1.0,
+                s if s % 2 == 1 => 4.0,
+                _ => 2.0,
+            };
+            sum += weight * amplitude * lambda * lambda;
+        }
+        4.0 * density * GRAVITY * GRAVITY / (std::f64::consts::PI * speed * speed) * sum * du / 3.0
+    }
+
+    /// `I² + J²` for the wave number `k`: between two sections the slope of the
+    /// depth integral is constant, and `∫ e^{ikx} dx` is the difference of
+    /// `e^{ikx}` over `ik`, which its square leaves as `1/k²`.
+    fn amplitude(&self, depth: &[f64], k: f64) -> f64 {
+        let (mut real, mut imaginary) = (0.0, 0.0);
+        let (mut cos, mut sin) = (1.0, 0.0);
+        // Sections mostly stand at one distance: the turn is kept.
+        let (mut apart, mut turn) = (0.0, (0.0, 1.0));
+        for (x, s) in self.x.windows(2).zip(depth.windows(2)) {
+            let dx = x[1] - x[0];
+            if dx <= 0.0 {
+                continue;
+            }
+            if (dx - apart).abs() > 1e-12 {
+                (apart, turn) = (dx, (k * dx).sin_cos());
+            }
+            let next = (cos * turn.1 - sin * turn.0, sin * turn.1 + cos * turn.0);
+            let slope = (s[1] - s[0]) / dx;
+            real += slope * (next.0 - cos);
+            imaginary += slope * (next.1 - sin);
+            (cos, sin) = next;
+        }
+        (real * real + imaginary * imaginary) / (k * k)
+    }
+}
+
+/// Wave resistance, N, at one `speed` m/s in water of `density` kg/m³. Zero for
+/// a hull out of the water or a speed not above 0.05 m/s.
 #[must_use]
 pub fn wave_resistance(hull: &WettedHull, speed: f64, density: f64) -> f64 {
-    let sections = &hull.sections;
-    if sections.len() < 2 || speed <= 0.05 {
+    if speed <= SLOWEST {
         return 0.0;
     }
-    let wave = GRAVITY / (speed * speed);
-    let length = sections[sections.len() - 1].0 - sections[0].0;
-    // The squared amplitude turns at twice the rate of k·L.
-    let fastest = 2.0 * wave * length * LAST_U.min(2.2).sinh();
-    let steps = ((LAST_U * fastest / PHASE) as usize).clamp(STEPS.0, STEPS.1) & !1;
-    let du = LAST_U / steps as f64;
-    let mut depth = vec![0.0; sections.len()];
-    let mut sum = 0.0;
-    for step in 0..=steps {
-        let lambda = (du * step as f64).cosh();
-        let (k, kappa) = (wave * lambda, wave * lambda * lambda);
-        for (value, (_, contour)) in depth.iter_mut().zip(sections) {
-            *value = depth_integral(contour, kappa);
-        }
-        let (mut real, mut imaginary) = (0.0, 0.0);
-        for (pair, s) in sections.windows(2).zip(depth.windows(2)) {
-            let (from, to) = (pair[0].0, pair[1].0);
-            let half = 0.5 * k * (to - from);
-            let spread = if half.abs() < 1e-6 {
-                1.0
-            } else {
-                half.sin() / half
-            };
-            let (sin, cos) = (0.5 * k * (from + to)).sin_cos();
-            let jump = (s[1] - s[0]) * spread;
-            real += jump * cos;
-            imaginary += jump * sin;
-        }
-        // Simpson's weights.
-        let weight = match step {
-            0 => 1.0,
-            s if s == steps => 1.0,
-            s if s % 2 == 1 => 4.0,
-            _ => 2.0,
-        };
-        sum += weight * (real * real + imaginary * imaginary) * lambda * lambda;
-    }
-    4.0 * density * GRAVITY * GRAVITY / (std::f64::consts::PI * speed * speed) * sum * du / 3.0
+    Waves::of(hull, speed, speed).resistance(speed, density)
 }
 
 #[cfg(test)]
@@ -181,6 +277,46 @@ mod tests {
         let wide = WettedHull::new(wide.collect());
         let ratio = wave_resistance(&wide, 1.9, 1000.0) / wave_resistance(&thin, 1.9, 1000.0);
         assert!((ratio - 4.0).abs() < 1e-9);
+    }
+
+    #[test]
+    fn tables_and_turns_give_what_direct_sums_give() {
+        let hull = wigley(3.7);
+        let table = DepthTable::of(&hull, 0.3, 2000.0);
+        let mut read = vec![0.0; hull.sections.len()];
+        let dry = |(_, c): &(f64, Vec<(f64, f64)>)| depth_integral(c, 1e-9);
+        let most = hull.sections.iter().map(dry).fold(0.0, f64::max);
+        for step in 0..400 {
+            let kappa = 0.3 * (0.022 * f64::from(step)).exp();
+            table.read(kappa, &mut read);
+            for (value, (_, contour)) in read.iter().zip(&hull.sections) {
+                let off = (value - depth_integral(contour, kappa)).abs() / most;
+                assert!(off < 2e-5, "κ {kappa}: {off}");
+            }
+        }
+        // The amplitude against the slope's own integral, term by term.
+        let waves = Waves::of(&hull, 0.8, 4.0);
+        let k = 7.3;
+        waves.depth.read(k * k / 3.0, &mut read);
+        let (mut real, mut imaginary) = (0.0, 0.0);
+        for (x, s) in waves.x.windows(2).zip(read.windows(2)) {
+            let half = 0.5 * k * (x[1] - x[0]);
+            let jump = (s[1] - s[0]) * half.sin() / half;
+            let (sin, cos) = (0.5 * k * (x[0] + x[1])).sin_cos();
+            real += jump * cos;
+            imaginary += jump * sin;
+        }
+        let direct = real * real + imaginary * imaginary;
+        let turned = waves.amplitude(&read, k);
+        assert!((turned / direct - 1.0).abs() < 1e-9, "{turned} {direct}");
+        // One table for many speeds, or one for each: the same waves.
+        for speed in [1.1, 1.7, 2.4, 3.3] {
+            let (many, one) = (
+                waves.resistance(speed, 1000.0),
+                wave_resistance(&hull, speed, 1000.0),
+            );
+            assert!((many / one - 1.0).abs() < 1e-4, "{speed}: {many} {one}");
+        }
     }
 
     #[test]

@@ -5,7 +5,7 @@
 mod michell;
 mod power;
 
-pub use michell::wave_resistance;
+pub use michell::{Waves, wave_resistance};
 pub use power::{Going, PowerCurve, Resistance, efficiency, froude, going};
 
 use crate::body::{Form, Shape};

@@ -1,7 +1,7 @@
 //! Resistance and what a person or a battery makes of it.
 
 use super::WettedHull;
-use super::michell::wave_resistance;
+use super::michell::Waves;
 use crate::base::GRAVITY;
 use crate::guide::Guide::{EfficiencyFin, EfficiencyMotor, EfficiencyPaddle, EfficiencyRotary};
 use crate::guide::{Guide, Guides};
@@ -32,6 +32,7 @@ pub fn efficiency(propulsion: Propulsion, guides: &Guides) -> f64 {
 #[derive(Debug, Clone, PartialEq)]
 pub struct Resistance {
     hull: WettedHull,
+    waves: Waves,
     density: f64,
     form_factor: f64,
     drag_area: f64,
@@ -41,7 +42,10 @@ impl Resistance {
     /// Of `hull` in water of `density` kg/m³.
     #[must_use]
     pub fn new(hull: WettedHull, density: f64, guides: &Guides) -> Self {
+        // Below that there are no waves to speak of.
+        let slowest = STILL * (GRAVITY * hull.waterline()).sqrt();
         Self {
+            waves: Waves::of(&hull, slowest, FASTEST),
             hull,
             density,
             form_factor: guides[Guide::FormFactor],
@@ -69,7 +73,7 @@ impl Resistance {
         let waves = if froude(speed, self.hull.waterline()) < STILL {
             0.0
         } else {
-            wave_resistance(&self.hull, speed, self.density)
+            self.waves.resistance(speed, self.density)
         };
         self.friction(speed) + waves
     }
