@@ -12,12 +12,14 @@ use std::collections::BTreeSet;
 use std::path::Path;
 use std::sync::Mutex;
 use std::thread;
-use std::time::Duration;
+use std::time::{Duration, Instant};
 
 /// Kills in all, and how many one database takes before a fresh one is made:
 /// reading it back slows with every question in it.
 const KILLS: u64 = 200;
 const PER_DATABASE: u64 = 20;
+/// Longest wait for one write.
+const PATIENCE: Duration = Duration::from_secs(60);
 /// Seed of the moments.
 const SEED: u64 = 0x6761_6c76_6574;
 
@@ -131,7 +133,14 @@ fn two_hundred_kills_during_writes_lose_nothing_acknowledged() {
                     scope.spawn(move || save_until_gone(port, &name, acknowledged));
                 }
                 // From before the first write is through to some way into them.
-                thread::sleep(Duration::from_micros(scrambled(kill) % 60_000));
+                let before = acknowledged.lock().unwrap().len();
+                let wanted = before + scrambled(kill) as usize % 4;
+                let began = Instant::now();
+                while acknowledged.lock().unwrap().len() < wanted {
+                    assert!(began.elapsed() < PATIENCE, "the server saves nothing");
+                    thread::yield_now();
+                }
+                thread::sleep(Duration::from_micros(scrambled(kill + KILLS) % 20_000));
                 server.kill();
             });
             is_whole(directory.path());
@@ -139,8 +148,5 @@ fn two_hundred_kills_during_writes_lose_nothing_acknowledged() {
         }
         saved += acknowledged.lock().unwrap().len();
     }
-    assert!(
-        saved > 200,
-        "only {saved} writes were acknowledged: nothing was tried"
-    );
+    assert!(saved > 200, "only {saved} writes: nothing was tried");
 }

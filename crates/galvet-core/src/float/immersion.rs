@@ -237,3 +237,60 @@ pub fn deepest<const N: usize>(body: &Body<N>, at: &Attitude<N>) -> Lanes<N> {
         .map(below)
         .fold(Lanes::splat(f64::NEG_INFINITY), Lanes::max)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::body::{Frame, Shape, draw};
+    use crate::guide::Guides;
+    use crate::hull::{BottomShape, Construction};
+
+    #[test]
+    fn registers_of_any_width_give_the_same_figures_to_the_last_bit() {
+        let guides = Guides::default();
+        let frame = Frame::new(
+            3.7,
+            0.9,
+            BottomShape::Tunnel,
+            Construction::SitOnTop,
+            &guides,
+        );
+        let lanes: [Shape; 4] = std::array::from_fn(|i| {
+            let off = 0.01 * i as f64;
+            Shape {
+                bow_exponent: 2.6 + off,
+                stern_exponent: 2.9 - off,
+                stern_end: 0.12 + off,
+                depth: 0.36 - off,
+                bow_rise: 0.09,
+                stern_rise: 0.06 + off,
+                floor: 0.135 + 0.5 * off,
+                fullness: off,
+                recess_breadth: 0.76 - off,
+                recess_from: 0.18 + off,
+                recess_to: 0.93,
+                breadth_scale: 1.0,
+                height_scale: 1.0,
+                hull_mass: 50.0,
+                kit_mass: 9.0,
+            }
+        });
+        let body = draw(&frame, &lanes, 1);
+        for step in 0..19 {
+            let at = Attitude {
+                heel: 0.08 * f64::from(step),
+                draft: Lanes([0.08, 0.1, 0.13, 0.17]),
+                slope: Lanes::splat(0.01),
+            };
+            for outline in [&body.solid, &body.sealed] {
+                let task = || Task {
+                    body: &body,
+                    outline,
+                    at: &at,
+                };
+                let plain = pulp::Arch::Scalar.dispatch(task());
+                assert_eq!(pulp::Arch::new().dispatch(task()), plain, "{}", at.heel);
+            }
+        }
+    }
+}

@@ -27,16 +27,24 @@ pub struct GuideSection {
     pub lines: Vec<GuideLine>,
 }
 
-/// Digits after the point that a guide value is shown with, in metric units.
-fn decimals(dimension: Dimension, value: f64) -> usize {
-    match dimension {
-        Dimension::ShortLength | Dimension::Mass => 1,
+/// Most digits after the point.
+const FINEST: usize = 5;
+
+/// Digits after the point, in metric units, that show every one of `values` as
+/// it is: what reckons must not be rounded on the page that says so.
+fn decimals(dimension: Dimension, values: [f64; 4]) -> usize {
+    let least = match dimension {
         Dimension::FineLength | Dimension::Energy | Dimension::Power => 0,
-        Dimension::Length => 2,
-        Dimension::Ratio if value.abs() < 0.1 && value != 0.0 => 3,
-        Dimension::Ratio => 2,
+        Dimension::Length | Dimension::Ratio => 2,
         _ => 1,
-    }
+    };
+    let shown = values.map(|si| System::Metric.convert(dimension, si));
+    let whole = |digits: usize| {
+        let scale = 10_f64.powi(i32::try_from(digits).unwrap_or(0));
+        let off = |v: f64| (v * scale - (v * scale).round()).abs();
+        shown.iter().all(|&v| off(v) < 1e-6)
+    };
+    (least..FINEST).find(|&d| whole(d)).unwrap_or(FINEST)
 }
 
 /// The whole table.
@@ -57,7 +65,7 @@ pub fn table(guides: &Guides, system: System) -> Vec<GuideSection> {
 
 fn line(guide: Guide, guides: &Guides, system: System) -> GuideLine {
     let row = guide.row();
-    let digits = decimals(row.dimension, row.value);
+    let digits = decimals(row.dimension, [guides[guide], row.value, row.lo, row.hi]);
     let text = |si| system.text(row.dimension, si, digits);
     let number = |si| system.number(row.dimension, si, digits);
     GuideLine {
@@ -71,5 +79,31 @@ fn line(guide: Guide, guides: &Guides, system: System) -> GuideLine {
         } else {
             String::new()
         },
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_value_is_shown_as_it_reckons() {
+        let lines = table(&Guides::default(), System::Metric);
+        let lines: Vec<_> = lines.iter().flat_map(|s| &s.lines).collect();
+        assert_eq!(lines.len(), Guide::ALL.len());
+        for line in &lines {
+            let guide = Guide::ALL.iter().find(|g| g.row().key == line.key);
+            let row = guide.unwrap().row();
+            let number = line.value.split(['\u{a0}', '°']).next().unwrap();
+            let number: f64 = number.replace('\u{2009}', "").parse().unwrap();
+            let exact = System::Metric.convert(row.dimension, row.value);
+            let off = (number - exact).abs();
+            assert!(off < 1e-6 * exact.max(1.0), "{}: {}", row.key, line.value);
+        }
+        let knee = lines.iter().find(|l| l.key == "crew.knee_height").unwrap();
+        assert_eq!(
+            (knee.value.as_str(), knee.range.as_str()),
+            ("0.285", "0.250 to 0.320")
+        );
     }
 }
