@@ -19,4 +19,4 @@ pub mod question;
 mod terminal;
 pub mod web;
 
-pub use terminal::warn;
+pub use terminal::{say, warn};

@@ -199,6 +199,7 @@ fn impossible_questions_end_with_code_two() {
     let file = scuppered_box(&directory, None);
     for (load, words) in [
         ("300,1.5,0", "four numbers"),
+        ("300,9,0,0.2", "load 1 at X = 9 m lies outside the hull"),
         ("nan,1.5,0,0", "a load must lie between"),
         ("inf,1.5,0,0", "a load must lie between"),
     ] {

@@ -251,6 +251,156 @@ fn mistakes_end_with_code_two_and_name_the_place() {
     }
 }
 
+/// Writes a file and ranks it as hulls; code, standard output and error.
+fn rank_hulls(bytes: &[u8], more: &[&str]) -> (Option<i32>, String, String) {
+    let directory = tempfile::tempdir().unwrap();
+    let path = directory.path().join("h.csv");
+    fs::write(&path, bytes).unwrap();
+    let brief = "demo/briefs/1-reed-edge.json";
+    let mut line = vec!["rank", "--brief", brief, "--hulls", path.to_str().unwrap()];
+    line.extend(more);
+    let output = run(&line);
+    let text = |bytes: &[u8]| String::from_utf8_lossy(bytes).into_owned();
+    (
+        output.status.code(),
+        text(&output.stdout),
+        text(&output.stderr),
+    )
+}
+
+/// A hull without a doubt about its record.
+const WHOLE: &str = "KEY;Maker;model;construction;bottom;length;beam;fitted_weight_kg;rated_capacity;capacity_basis;seat_low\n\
+    x;Grün;Eins;board;board;3,50 m;86 cm;34,0;180;gear-and-crew;0,4\n";
+
+#[test]
+fn tables_are_read_as_people_send_them() {
+    let (code, out, said) = rank_hulls(WHOLE.as_bytes(), &[]);
+    assert_eq!((code, said.as_str()), (Some(0), ""), "{out}");
+    assert!(out.contains("Grün Eins"), "{out}");
+    let western: Vec<u8> = WHOLE.chars().map(|c| c as u8).collect();
+    let (code, again, said) = rank_hulls(&western, &[]);
+    assert_eq!(code, Some(0), "{said}");
+    assert!(said.contains("read as Windows-1252"), "{said}");
+    assert_eq!(again, out, "the same hull, the same ranking");
+    let wide: Vec<u8> = WHOLE.encode_utf16().flat_map(u16::to_le_bytes).collect();
+    assert_eq!(rank_hulls(&wide, &[]).1, out);
+    let tabs = WHOLE.replace(';', "\t");
+    assert_eq!(rank_hulls(tabs.as_bytes(), &[]).1, out);
+}
+
+#[test]
+fn thousands_of_mistakes_are_told_in_fifty_lines_and_a_count() {
+    let mut bad = "key,maker,model,construction,length\n".to_owned();
+    for i in 0..20_000 {
+        bad.push_str(&format!("h-{i},A,B,board,{}\n", "x".repeat(90)));
+    }
+    let (code, out, said) = rank_hulls(bad.as_bytes(), &[]);
+    assert_eq!((code, out.as_str()), (Some(2), ""));
+    assert_eq!(said.lines().count(), 51, "{said}");
+    assert!(said.ends_with("and 19950 more mistakes\n"), "{said}");
+    assert!(said.len() < 20_000, "{} bytes", said.len());
+}
+
+#[test]
+fn what_a_file_says_does_nothing_to_the_terminal() {
+    let evil = "key,maker,model,construction\nx,A,B,\u{1b}[31mraft\u{7}\u{202e}\n";
+    let (_, _, said) = rank_hulls(evil.as_bytes(), &[]);
+    assert!(said.contains("␛[31mraft␇\u{fffd}"), "{said}");
+    let name = WHOLE.replace("Eins", "\u{1b}]0;owned\u{7}");
+    let (_, out, _) = rank_hulls(name.as_bytes(), &[]);
+    assert!(out.contains("Grün ␛]0") || !out.contains('\u{1b}'), "{out}");
+    assert!(!out.contains('\u{1b}') && !out.contains('\u{7}'), "{out}");
+}
+
+#[test]
+fn tables_that_are_none_are_named_as_such() {
+    for (text, says) in [
+        (
+            "a-1,Made,Up,board\n",
+            "line 1: the first line must name the columns, key among them",
+        ),
+        (
+            "key,maker,MAKER,model\n",
+            "line 1: the column “maker” stands twice",
+        ),
+        (
+            "key,maker,model,construction,price\nx,A,B,board,\"1,290\"\n",
+            "write 1290 or 1.29",
+        ),
+    ] {
+        let (code, _, said) = rank_hulls(text.as_bytes(), &[]);
+        assert_eq!(code, Some(2), "{said}");
+        assert!(said.contains(says), "{said}");
+    }
+}
+
+#[test]
+fn errors_are_json_where_json_was_asked_for() {
+    let (code, out, said) = rank_hulls(b"key,maker,model,construction\nx,A,B,raft\n", &["--json"]);
+    assert_eq!((code, said.as_str()), (Some(2), ""));
+    let answer: Value = serde_json::from_str(&out).unwrap();
+    let error = &answer["errors"][0];
+    assert_eq!(error["line"], 2);
+    assert_eq!(error["column"], "construction");
+    assert!(error["problem"].as_str().unwrap().contains("raft"));
+}
+
+#[test]
+fn a_device_without_end_is_given_up_at_once() {
+    let output = run(&["rank", "--brief", "/dev/zero"]);
+    assert_eq!(output.status.code(), Some(2));
+    let said = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert!(said.contains("/dev/zero: larger than 8 MiB"), "{said}");
+}
+
+#[test]
+fn a_brief_may_come_through_a_pipe() {
+    use std::io::Write;
+    use std::process::Stdio;
+    let mut child = common::galvet()
+        .args(["rank", "--brief", "-"])
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let brief = fs::read(root().join("demo/briefs/1-reed-edge.json")).unwrap();
+    child.stdin.take().unwrap().write_all(&brief).unwrap();
+    let output = child.wait_with_output().unwrap();
+    assert_eq!(output.status.code(), Some(0));
+    let file = run(&["rank", "--brief", "demo/briefs/1-reed-edge.json"]);
+    assert_eq!(output.stdout, file.stdout);
+}
+
+#[test]
+fn every_command_tells_its_exit_codes_and_the_shells_know_them() {
+    for command in [
+        "demo",
+        "serve",
+        "rank",
+        "float",
+        "export",
+        "completions",
+        "man",
+    ] {
+        let help = run(&[command, "--help"]);
+        let text = String::from_utf8_lossy(&help.stdout).into_owned();
+        assert!(text.contains("Exit codes: 0"), "{command}: {text}");
+        let page = run(&["man", command]);
+        assert!(
+            String::from_utf8_lossy(&page.stdout).contains(".SH"),
+            "{command}"
+        );
+    }
+    for shell in ["bash", "zsh", "fish"] {
+        let text = run(&["completions", shell]).stdout;
+        assert!(
+            String::from_utf8_lossy(&text).contains("scuppers"),
+            "{shell}"
+        );
+    }
+    assert_eq!(run(&["man", "sail"]).status.code(), Some(2));
+}
+
 #[test]
 fn own_hulls_with_findings_end_with_code_one() {
     let directory = tempfile::tempdir().unwrap();
@@ -269,5 +419,9 @@ fn own_hulls_with_findings_end_with_code_one() {
     ]);
     assert_eq!(output.status.code(), Some(1));
     assert!(String::from_utf8_lossy(&output.stderr).contains("columns not understood: horn"));
-    assert!(!output.stdout.is_empty());
+    let out = String::from_utf8_lossy(&output.stdout).into_owned();
+    assert!(
+        out.contains("? no rated capacity"),
+        "its gaps are told: {out}"
+    );
 }

@@ -174,6 +174,17 @@ pub enum QuantityError {
         /// Something that would be accepted.
         example: &'static str,
     },
+    /// A comma that sets a thousand apart for some and is the decimal sign for
+    /// others: never guessed.
+    #[error("“{text}” can be read two ways: write {thousand} or {part}")]
+    Ambiguous {
+        /// What was typed, shortened.
+        text: String,
+        /// The number without its comma.
+        thousand: String,
+        /// The number with a decimal point.
+        part: String,
+    },
     /// Understood, but outside what makes sense.
     #[error(transparent)]
     OutOfRange(#[from] OutOfRange),
@@ -181,7 +192,7 @@ pub enum QuantityError {
 
 /// A number outside its accepted range.
 #[derive(Debug, Clone, Copy, PartialEq, Error)]
-#[error("{what} must lie between {lo} and {hi}{unit}, not {value}")]
+#[error("{what} must lie between {} and {}{unit}, not {}", plain(*lo), plain(*hi), self.refused())]
 pub struct OutOfRange {
     /// What was being set.
     pub what: &'static str,
@@ -193,6 +204,29 @@ pub struct OutOfRange {
     pub hi: f64,
     /// SI unit with a leading space, or nothing.
     pub unit: &'static str,
+}
+
+impl OutOfRange {
+    /// The value refused, as short as it can be told from the range's ends.
+    fn refused(&self) -> String {
+        let short = plain(self.value);
+        let like_an_end = [self.lo, self.hi].map(plain).contains(&short);
+        if like_an_end {
+            self.value.to_string()
+        } else {
+            short
+        }
+    }
+}
+
+/// A number to four decimals at most, as people write it.
+fn plain(value: f64) -> String {
+    if !value.is_finite() || value.abs() >= 1e9 {
+        return format!("{value:e}");
+    }
+    let text = format!("{value:.4}");
+    let short = text.trim_end_matches('0').trim_end_matches('.');
+    if short == "-0" { "0" } else { short }.to_owned()
 }
 
 /// An accepted range, SI, with its name.
@@ -252,6 +286,7 @@ impl Bounds {
                 parse_length(text, bare)
             }
             Dimension::Mass => parse_mass(text, bare),
+            Dimension::Money => parse_money(text),
             _ => parse_plain(text),
         }?;
         Ok(self.check(value)?)
@@ -280,6 +315,7 @@ impl Bare {
 const LENGTH_EXAMPLE: &str = "3.76 m, 376 cm or 12' 4\"";
 const MASS_EXAMPLE: &str = "29.0 kg or 64 lb";
 const PLAIN_EXAMPLE: &str = "0.8";
+const MONEY_EXAMPLE: &str = "1290 or € 1290";
 
 fn refuse(text: &str, example: &'static str) -> QuantityError {
     if text.trim().is_empty() {
@@ -291,21 +327,92 @@ fn refuse(text: &str, example: &'static str) -> QuantityError {
     }
 }
 
+/// What a number was taken for.
+enum Written {
+    Number(f64),
+    /// `1,290`: a thousand and more to some, one and a bit to others.
+    Ambiguous(String, String),
+    Nonsense,
+}
+
 /// A decimal number with point or comma, nothing else (no `inf`, no `nan`).
-fn decimal(text: &str) -> Option<f64> {
+/// Thousands may be set apart where that cannot be misread: `1 290`, `1,290.5`.
+fn written(text: &str) -> Written {
     // `4½` is how we write it ourselves.
-    let text = text
-        .trim()
-        .replace(',', ".")
-        .replace('\u{2212}', "-")
-        .replace('½', ".5");
-    let plain = text
-        .chars()
-        .all(|c| c.is_ascii_digit() || matches!(c, '.' | '-' | '+'));
-    if !plain || text.is_empty() {
-        return None;
+    let text = text.trim().replace('\u{2212}', "-").replace('½', ".5");
+    let spaced = [' ', '\u{a0}', '\u{2009}', '\u{202f}', '\''];
+    let mut digits = text.clone();
+    if let Some(sign) = spaced.into_iter().find(|&s| text.contains(s)) {
+        let whole = text.split(['.', ',']).next().unwrap_or_default();
+        if !groups_of_three(whole, sign) {
+            return Written::Nonsense;
+        }
+        digits = text.replace(sign, "");
     }
-    text.parse::<f64>().ok().filter(|v| v.is_finite())
+    let (points, commas) = (digits.matches('.').count(), digits.matches(',').count());
+    let plain = match (points, commas) {
+        (0, 1) => {
+            let (whole, rest) = digits.split_once(',').unwrap_or_default();
+            let bare = whole.trim_start_matches(['-', '+']);
+            let thousand = groups_of_three(&digits, ',') && !bare.starts_with('0');
+            if thousand && digits == text {
+                return Written::Ambiguous(format!("{whole}{rest}"), {
+                    let rest = rest.trim_end_matches('0');
+                    format!("{whole}.{}", if rest.is_empty() { "0" } else { rest })
+                });
+            }
+            digits.replace(',', ".")
+        }
+        (_, 0) if points < 2 => digits,
+        // The last sign is the decimal one, the others set thousands apart.
+        (1, _) if digits.rfind('.') > digits.rfind(',') => {
+            let whole = digits.split('.').next().unwrap_or_default();
+            if !groups_of_three(whole, ',') {
+                return Written::Nonsense;
+            }
+            digits.replace(',', "")
+        }
+        (_, 1) if digits.rfind(',') > digits.rfind('.') => {
+            let whole = digits.split(',').next().unwrap_or_default();
+            if !groups_of_three(whole, '.') {
+                return Written::Nonsense;
+            }
+            digits.replace('.', "").replace(',', ".")
+        }
+        (0, _) if groups_of_three(&digits, ',') => digits.replace(',', ""),
+        (_, 0) if groups_of_three(&digits, '.') => digits.replace('.', ""),
+        _ => return Written::Nonsense,
+    };
+    let only = |c: char| c.is_ascii_digit() || matches!(c, '.' | '-' | '+');
+    if plain.is_empty() || !plain.chars().all(only) {
+        return Written::Nonsense;
+    }
+    match plain.parse::<f64>() {
+        Ok(value) if value.is_finite() => Written::Number(value),
+        _ => Written::Nonsense,
+    }
+}
+
+/// Whether `sign` parts the digits as it parts thousands.
+fn groups_of_three(text: &str, sign: char) -> bool {
+    let text = text.trim_start_matches(['-', '+']);
+    let mut groups = text.split(sign);
+    let digits = |g: &str| g.bytes().all(|b| b.is_ascii_digit());
+    let first = groups.next().unwrap_or_default();
+    (1..=3).contains(&first.len()) && digits(first) && groups.all(|g| g.len() == 3 && digits(g))
+}
+
+/// A number, or the error that says what would be one.
+fn decimal(text: &str, whole: &str, example: &'static str) -> Result<f64, QuantityError> {
+    match written(text) {
+        Written::Number(value) => Ok(value),
+        Written::Ambiguous(thousand, part) => Err(QuantityError::Ambiguous {
+            text: text.trim().chars().take(40).collect(),
+            thousand,
+            part,
+        }),
+        Written::Nonsense => Err(refuse(whole, example)),
+    }
 }
 
 /// Splits `12.3 kg` into number and unit.
@@ -325,9 +432,14 @@ fn parse_plain(text: &str) -> Result<f64, QuantityError> {
         "%" => 0.01,
         _ => return Err(refuse(text, PLAIN_EXAMPLE)),
     };
-    decimal(number)
-        .map(|v| v * scale)
-        .ok_or_else(|| refuse(text, PLAIN_EXAMPLE))
+    Ok(decimal(number, text, PLAIN_EXAMPLE)? * scale)
+}
+
+/// A price, its currency's sign or letters before or behind it left aside.
+fn parse_money(text: &str) -> Result<f64, QuantityError> {
+    let number =
+        text.trim_matches(|c: char| c.is_alphabetic() || c.is_whitespace() || "€£$¥".contains(c));
+    decimal(number, text, MONEY_EXAMPLE)
 }
 
 fn parse_mass(text: &str, bare: Bare) -> Result<f64, QuantityError> {
@@ -339,15 +451,13 @@ fn parse_mass(text: &str, bare: Bare) -> Result<f64, QuantityError> {
         "lb" | "lbs" | "pound" | "pounds" => POUND,
         _ => return Err(refuse(text, MASS_EXAMPLE)),
     };
-    decimal(number)
-        .map(|v| v * scale)
-        .ok_or_else(|| refuse(text, MASS_EXAMPLE))
+    Ok(decimal(number, text, MASS_EXAMPLE)? * scale)
 }
 
 fn parse_length(text: &str, bare: Bare) -> Result<f64, QuantityError> {
     let refused = || refuse(text, LENGTH_EXAMPLE);
     let (number, unit) = split_unit(text);
-    let value = decimal(number).ok_or_else(refused)?;
+    let value = decimal(number, text, LENGTH_EXAMPLE)?;
     let unit = unit.to_lowercase();
     let scale = match unit.as_str() {
         "" => bare.0,
@@ -370,7 +480,12 @@ fn feet_then_inches(feet: f64, rest: &str) -> Option<f64> {
     if !matches!(unit, "" | "in" | "inch" | "inches" | "\"" | "″") {
         return None;
     }
-    let inches = decimal(number).filter(|v| (0.0..12.0).contains(v))?;
+    let Written::Number(inches) = written(number) else {
+        return None;
+    };
+    if !(0.0..12.0).contains(&inches) {
+        return None;
+    }
     (feet >= 0.0).then_some(feet * FOOT + inches * INCH)
 }
 
@@ -408,6 +523,47 @@ mod tests {
             assert_relative_eq!(MASS.parse(text, Bare::SI).unwrap(), kg, epsilon = 1e-12);
         }
         assert_relative_eq!(MASS.parse("100", Bare::POUNDS).unwrap(), 45.359_237);
+    }
+
+    #[test]
+    fn a_comma_that_can_be_read_two_ways_is_asked_about() {
+        const PRICE: Bounds = Bounds::new("price", Dimension::Money, 0.0, 50_000.0);
+        for text in ["1,290", "€ 1,290", "1,290 EUR"] {
+            let error = PRICE.parse(text, Bare::SI).unwrap_err().to_string();
+            assert!(error.ends_with("write 1290 or 1.29"), "{error}");
+        }
+        let error = MASS.parse("1,290 kg", Bare::SI).unwrap_err().to_string();
+        assert!(error.contains("can be read two ways"), "{error}");
+        for (text, value) in [
+            ("€ 1290", 1290.0),
+            ("1290.50 $", 1290.5),
+            ("1 290,50 €", 1290.5),
+            ("1,290.5", 1290.5),
+            ("1.290,5", 1290.5),
+            ("1'290", 1290.0),
+            ("12,345,678.5", 12_345_678.5),
+            ("0,290", 0.29),
+            ("1,29", 1.29),
+            ("1,2900", 1.29),
+        ] {
+            let wide = Bounds::new("price", Dimension::Money, 0.0, 1e8);
+            assert_eq!(wide.parse(text, Bare::SI), Ok(value), "{text}");
+        }
+        for text in [
+            "1,29,0", "1 29", "1.2.3", "12,34.5", "1,290,5", "€", "1e5", ",", ".",
+        ] {
+            assert!(PRICE.parse(text, Bare::SI).is_err(), "{text}");
+        }
+    }
+
+    #[test]
+    fn refused_numbers_are_short_and_still_outside() {
+        let weight = Bounds::new("mass", Dimension::Mass, 25.0, 220.0);
+        let say = |v: f64| weight.check(v).unwrap_err().to_string();
+        assert!(say(20.0 * POUND).ends_with("between 25 and 220 kg, not 9.0718"));
+        assert!(say(24.999_999).ends_with("not 24.999999"));
+        assert!(say(f64::NAN).ends_with("not NaN"));
+        assert!(say(1e300).ends_with("not 1e300"));
     }
 
     #[test]

@@ -191,10 +191,18 @@ fn check(stations: &[Station]) -> Result<(), OffsetError> {
         }
         if i > 0 && station.x <= stations[i - 1].x {
             let before = stations[i - 1].x;
-            let problem = format!(
-                "station {} m does not lie aft of the one before ({before} m)",
-                station.x
-            );
+            let twice = stations[..i].iter().any(|s| s.x == station.x);
+            let problem = if twice {
+                format!(
+                    "station {} m is given twice: its rows must stand together",
+                    station.x
+                )
+            } else {
+                format!(
+                    "station {} m does not lie aft of the one before ({before} m)",
+                    station.x
+                )
+            };
             return Err(wrong(i, 0, problem));
         }
         check_section(i, &station.points)?;
@@ -229,7 +237,13 @@ fn check_section(i: usize, points: &[(f64, f64)]) -> Result<(), OffsetError> {
         }
     }
     for k in 1..points.len() {
+        if (1..k).any(|j| points[j - 1..=j] == points[k - 1..=k]) {
+            return Err(wrong(i, k, "the section is traced twice from here"));
+        }
         for j in 0..k.saturating_sub(1) {
+            if passes_through(points, j, k) {
+                return Err(wrong(i, k, "the section crosses itself in this corner"));
+            }
             if crosses(points[j], points[j + 1], points[k - 1], points[k]) {
                 return Err(wrong(i, k, "the section crosses itself here"));
             }
@@ -244,6 +258,20 @@ fn crosses(a: (f64, f64), b: (f64, f64), c: (f64, f64), d: (f64, f64)) -> bool {
         (q.0 - p.0) * (r.1 - p.1) - (q.1 - p.1) * (r.0 - p.0)
     };
     side(a, b, c) * side(a, b, d) < 0.0 && side(c, d, a) * side(c, d, b) < 0.0
+}
+
+/// Whether corner `k` lies on the edge from corner `j` on, and the way through
+/// it leads from one side of that edge to the other.
+fn passes_through(points: &[(f64, f64)], j: usize, k: usize) -> bool {
+    let (Some(&next), true) = (points.get(k + 1), j + 2 < k + 1) else {
+        return false;
+    };
+    let (a, b, here, before) = (points[j], points[j + 1], points[k], points[k - 1]);
+    let side = |p: (f64, f64)| (b.0 - a.0) * (p.1 - a.1) - (b.1 - a.1) * (p.0 - a.0);
+    let along = (here.0 - a.0) * (b.0 - a.0) + (here.1 - a.1) * (b.1 - a.1);
+    let length = (b.0 - a.0).powi(2) + (b.1 - a.1).powi(2);
+    let on = side(here).abs() <= 1e-12 && along >= 0.0 && along <= length && length > 0.0;
+    on && side(before) * side(next) < 0.0
 }
 
 /// Height of the centreline's top at the station nearest the middle.
@@ -286,6 +314,34 @@ mod tests {
         assert!((body.sealed.volume.0[0] - 3.0 * 0.8 * 0.5).abs() < 1e-12);
         assert_eq!(body.floor[0].y.0[0], 0.3);
         assert!((body.standing_height.0[0] - 0.14).abs() < 1e-12);
+    }
+
+    #[test]
+    fn what_cannot_be_a_section_is_named_as_such() {
+        let said = |last: Station| problem(&[tray(0.0), tray(1.0), tray(2.0), last]).2;
+        assert!(said(tray(1.0)).contains("station 1 m is given twice"));
+        let mut doubled = tray(3.0);
+        doubled.points.extend(tray(3.0).points);
+        assert!(said(doubled).contains("traced twice"));
+        // Out through the corner at 0.4 | 0.5 of a bow tie, not past it.
+        let tie = Station {
+            x: 3.0,
+            points: vec![
+                (0.0, 0.0),
+                (0.4, 0.0),
+                (0.4, 0.5),
+                (0.2, 0.6),
+                (0.6, 0.3),
+                (0.4, 0.25),
+                (0.2, 0.2),
+                (0.0, 0.5),
+            ],
+        };
+        assert!(said(tie).contains("crosses itself"));
+        let mut back = tray(3.0);
+        // A wall without thickness goes up and down the same line.
+        back.points = vec![(0.0, 0.0), (0.4, 0.0), (0.4, 0.5), (0.4, 0.14), (0.0, 0.14)];
+        assert!(body(&[tray(0.0), tray(1.0), back]).is_ok());
     }
 
     #[test]

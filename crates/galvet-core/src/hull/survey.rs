@@ -163,6 +163,15 @@ impl Survey {
                 depth * 1e3
             ));
         }
+        if let (Some(transom), Some(beam)) = (value(Measure::TransomWidth), value(Measure::Beam))
+            && transom > beam
+        {
+            say(format!(
+                "the transom ({:.0} mm) is wider than the beam ({:.0} mm)",
+                transom * 1e3,
+                beam * 1e3
+            ));
+        }
         if let (Some(low), Some(high)) = (value(Measure::SeatLow), value(Measure::SeatHigh))
             && low > high
         {

@@ -5,7 +5,8 @@
 //! A cell may hold several readings, each with its source in brackets:
 //! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
 
-use super::{FileError, LARGEST, check_key, csv_words, word};
+use super::table::Table;
+use super::{FileError, Mistakes, check_key, echo, word};
 use galvet_core::base::{Bare, Dimension, Keyed};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading, Source,
@@ -93,30 +94,20 @@ fn column(header: &str) -> Column {
 /// # Errors
 /// Every mistake found, each with line, column and what would be accepted.
 pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
-    if text.len() > LARGEST {
-        let limit = format!("larger than {} MiB", LARGEST >> 20);
-        return Err(vec![FileError::whole(file, limit)]);
-    }
-    let mut reader = csv::ReaderBuilder::new()
-        .trim(csv::Trim::All)
-        .from_reader(text.trim_start_matches('\u{feff}').as_bytes());
-    let headers = match reader.headers() {
-        Ok(headers) => headers.clone(),
-        Err(error) => return Err(vec![csv_error(file, &error)]),
-    };
-    let columns: Vec<Column> = headers.iter().map(column).collect();
-    let mut errors = Vec::new();
+    let mut table = Table::open(file, text, &["key"]).map_err(|error| vec![error])?;
+    let headers = std::mem::take(&mut table.headers);
+    let columns: Vec<Column> = headers.iter().map(|h| column(h)).collect();
+    let mut errors = Mistakes::default();
     let mut hulls: Vec<HullRecord> = Vec::new();
     let mut keys = BTreeSet::new();
-    for record in reader.records() {
-        let record = match record {
-            Ok(record) => record,
+    while let Some(next) = table.row() {
+        let (line, record) = match next {
+            Ok((line, record)) => (Some(line), record),
             Err(error) => {
-                errors.push(csv_error(file, &error));
+                errors.add(error);
                 break;
             }
         };
-        let line = record.position().map(csv::Position::line);
         let mut row = Row::new(file, line);
         for ((cell, column), header) in record.iter().zip(&columns).zip(headers.iter()) {
             row.cell(column, header, cell);
@@ -125,14 +116,14 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
             Ok(hull) => {
                 if !keys.insert(hull.survey.key.clone()) {
                     let problem = format!("the key “{}” stands twice", hull.survey.key);
-                    errors.push(at(file, line, Some("key"), problem));
+                    errors.add(at(file, line, Some("key"), problem));
                 }
                 hulls.push(hull);
             }
-            Err(mut found) => errors.append(&mut found),
+            Err(found) => found.into_iter().for_each(|error| errors.add(error)),
         }
         if hulls.len() > MOST_HULLS {
-            errors.push(at(
+            errors.add(at(
                 file,
                 line,
                 None,
@@ -142,10 +133,10 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
         }
     }
     if hulls.is_empty() && errors.is_empty() {
-        errors.push(FileError::whole(file, "no hulls in it"));
+        errors.add(FileError::whole(file, "no hulls in it"));
     }
     if !errors.is_empty() {
-        return Err(errors);
+        return Err(errors.told(file));
     }
     Ok(HullFile {
         hulls,
@@ -166,12 +157,6 @@ fn at(file: &str, line: Option<u64>, column: Option<&str>, problem: String) -> F
         column: column.map(str::to_owned),
         problem,
     }
-}
-
-fn csv_error(file: &str, error: &csv::Error) -> FileError {
-    let line = error.position().map(csv::Position::line);
-    let problem = csv_words(error);
-    at(file, line, None, problem)
 }
 
 /// One row being read.
@@ -255,7 +240,7 @@ impl<'a> Row<'a> {
             "yes" | "true" | "1" => true,
             "" | "no" | "false" | "0" => false,
             other => {
-                self.wrong(name, format!("“{other}” is neither yes nor no"));
+                self.wrong(name, format!("“{}” is neither yes nor no", echo(other)));
                 false
             }
         }
@@ -265,7 +250,7 @@ impl<'a> Row<'a> {
         let text = self.words.get(name)?.clone();
         let number = text.parse().ok();
         if number.is_none() {
-            self.wrong(name, format!("“{text}” is not {accepted}"));
+            self.wrong(name, format!("“{}” is not {accepted}", echo(&text)));
         }
         number
     }
@@ -329,7 +314,7 @@ fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> 
         Some((number, rest)) => {
             let name = rest
                 .strip_suffix(')')
-                .ok_or_else(|| format!("“{part}” has an open bracket"))?;
+                .ok_or_else(|| format!("“{}” has an open bracket", echo(part)))?;
             (number, word("source", name)?)
         }
     };

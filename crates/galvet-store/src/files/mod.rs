@@ -10,14 +10,18 @@ pub mod gear;
 pub mod guides;
 pub mod hull_doc;
 pub mod hulls;
+pub mod input;
+mod json;
 mod keyed;
 pub mod offsets;
 pub mod rigs;
+mod table;
 pub mod waters;
 
 use galvet_core::base::{Keyed, OutOfRange};
-use serde::de::DeserializeOwned;
 use thiserror::Error;
+
+pub use json::{problem as json_problem, read_json};
 
 /// Largest file taken in, bytes.
 pub const LARGEST: usize = 8 * 1024 * 1024;
@@ -53,29 +57,6 @@ impl FileError {
     }
 }
 
-/// Reads a JSON document of type `T`, naming line and column of a mistake.
-///
-/// # Errors
-/// [`FileError`] for a file too large or not of the shape.
-pub fn read_json<T: DeserializeOwned>(file: &str, text: &str) -> Result<T, FileError> {
-    if text.len() > LARGEST {
-        return Err(FileError::whole(
-            file,
-            format!("larger than {} MiB", LARGEST >> 20),
-        ));
-    }
-    serde_json::from_str(text).map_err(|error| FileError {
-        file: file.to_owned(),
-        line: (error.line() > 0).then_some(error.line() as u64),
-        column: (error.line() > 0).then(|| error.column().to_string()),
-        // serde_json appends the place; it is already named.
-        problem: match error.to_string().split_once(" at line ") {
-            Some((problem, _)) => problem.to_owned(),
-            None => error.to_string(),
-        },
-    })
-}
-
 /// What the CSV reader found, in plain words.
 pub(crate) fn csv_words(error: &csv::Error) -> String {
     match error.kind() {
@@ -84,6 +65,70 @@ pub(crate) fn csv_words(error: &csv::Error) -> String {
         } => format!("{len} cells where the header has {expected_len}"),
         csv::ErrorKind::Utf8 { .. } => "not UTF-8 text".to_owned(),
         _ => error.to_string(),
+    }
+}
+
+/// Mistakes told of one file.
+pub const MOST_ERRORS: usize = 50;
+
+/// Mistakes found in a file: the first [`MOST_ERRORS`] are kept, the rest only
+/// counted, since there may be as many as the file has cells.
+#[derive(Debug, Default)]
+pub(crate) struct Mistakes {
+    kept: Vec<FileError>,
+    more: usize,
+}
+
+impl Mistakes {
+    pub(crate) fn add(&mut self, error: FileError) {
+        if self.kept.len() < MOST_ERRORS {
+            self.kept.push(error);
+        } else {
+            self.more += 1;
+        }
+    }
+
+    pub(crate) fn is_empty(&self) -> bool {
+        self.kept.is_empty()
+    }
+
+    /// The mistakes, with the count of those not told.
+    pub(crate) fn told(mut self, file: &str) -> Vec<FileError> {
+        if self.more > 0 {
+            let rest = format!("and {} more mistakes", self.more);
+            self.kept.push(FileError::whole(file, rest));
+        }
+        self.kept
+    }
+}
+
+/// Most characters of a cell that a message repeats.
+const ECHO: usize = 80;
+
+/// What stood in a file, fit to be shown: control characters made visible, cut
+/// where it is long.
+#[must_use]
+pub fn echo(text: &str) -> String {
+    let mut out: String = text.chars().take(ECHO).map(visible).collect();
+    if text.chars().nth(ECHO).is_some() {
+        out.push('…');
+    }
+    out
+}
+
+/// A character of somebody's text that does nothing to a terminal: controls and
+/// marks that turn the direction of writing get a picture.
+#[must_use]
+pub fn visible(c: char) -> char {
+    match c {
+        '\u{0}'..='\u{1f}' => char::from_u32(0x2400 + u32::from(c)).unwrap_or('\u{fffd}'),
+        '\u{7f}' => '\u{2421}',
+        '\u{80}'..='\u{9f}'
+        | '\u{200e}'
+        | '\u{200f}'
+        | '\u{202a}'..='\u{202e}'
+        | '\u{2066}'..='\u{2069}' => '\u{fffd}',
+        _ => c,
     }
 }
 
@@ -102,7 +147,7 @@ pub fn word<T: Keyed>(what: &str, text: &str) -> Result<T, String> {
         let known: Vec<&str> = T::ALL.iter().map(|&v| v.key()).collect();
         format!(
             "“{}” is not a {what}; accepted: {}",
-            text.chars().take(40).collect::<String>(),
+            echo(text),
             known.join(", ")
         )
     })
@@ -120,7 +165,7 @@ pub fn check_key(key: &str) -> Result<(), String> {
     fits.then_some(()).ok_or_else(|| {
         format!(
             "“{}” is not a key: 1 to 64 lower-case letters, digits and dashes",
-            key.chars().take(40).collect::<String>()
+            echo(key)
         )
     })
 }

@@ -2,7 +2,8 @@
 //!
 //! Rows of one station stand together, in order along the half-section.
 
-use super::{FileError, LARGEST};
+use super::table::Table;
+use super::{FileError, echo};
 use galvet_core::body::{Body, offsets::body};
 use galvet_core::hull::Station;
 
@@ -43,28 +44,18 @@ pub fn read_stations(file: &str, text: &str) -> Result<(Vec<Station>, Body<1>), 
         column: column.map(str::to_owned),
         problem,
     };
-    if text.len() > LARGEST {
-        let limit = format!("larger than {} MiB", LARGEST >> 20);
-        return Err(FileError::whole(file, limit));
-    }
-    let mut reader = csv::ReaderBuilder::new()
-        .trim(csv::Trim::All)
-        .from_reader(text.trim_start_matches('\u{feff}').as_bytes());
-    let csv_problem = |error: &csv::Error| {
-        let line = error.position().map(csv::Position::line);
-        at(line, None, super::csv_words(error))
-    };
-    let headers = reader.headers().map_err(|e| csv_problem(&e))?;
-    if headers != HEADER.as_slice() {
+    let mut table = Table::open(file, text, &[])?;
+    if table.headers != HEADER {
         let problem = format!("the header must be {}", HEADER.join(","));
         return Err(at(Some(1), None, problem));
     }
     let mut stations: Vec<Station> = Vec::new();
     let mut lines: Vec<Vec<u64>> = Vec::new();
-    for (row, record) in reader.records().enumerate() {
-        let record = record.map_err(|e| csv_problem(&e))?;
-        let line = record.position().map_or(0, csv::Position::line);
-        if row >= MOST_ROWS {
+    let mut row = 0;
+    while let Some(next) = table.row() {
+        let (line, record) = next?;
+        row += 1;
+        if row > MOST_ROWS {
             return Err(at(Some(line), None, format!("more than {MOST_ROWS} rows")));
         }
         let mut numbers = [0.0; 3];
@@ -75,7 +66,8 @@ pub fn read_stations(file: &str, text: &str) -> Result<(Vec<Station>, Body<1>), 
                 .ok()
                 .filter(|v: &f64| v.is_finite())
                 .ok_or_else(|| {
-                    let problem = format!("“{cell}” is not a number of metres such as 0.36");
+                    let problem =
+                        format!("“{}” is not a number of metres such as 0.36", echo(cell));
                     at(Some(line), Some(column), problem)
                 })?;
         }

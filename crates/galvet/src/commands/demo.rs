@@ -13,7 +13,9 @@ use std::path::PathBuf;
 /// The data lives in a temporary directory and is gone when you stop it,
 /// unless you name a directory to keep it in.
 #[derive(Debug, clap::Args)]
-#[command(after_help = "Examples:\n  galvet demo\n  galvet demo --port 8080 --keep ~/galvet-demo")]
+#[command(
+    after_help = "Examples:\n  galvet demo\n  galvet demo --port 8080 --keep ~/galvet-demo\n\nExit codes: 0 stopped, 2 could not start."
+)]
 pub struct Args {
     /// Port to serve on; 0 for any free one [default: 7340, or a free one]
     #[arg(long)]

@@ -44,6 +44,12 @@ pub struct Args {
     json: bool,
 }
 
+impl Args {
+    pub(super) const fn json(&self) -> bool {
+        self.json
+    }
+}
+
 #[derive(Debug, Clone, Copy, PartialEq, Eq, clap::ValueEnum)]
 enum Scuppers {
     Open,
@@ -138,6 +144,7 @@ struct ArmLine {
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let (file, text) = read_text(&args.offsets)?;
     let body = offsets::read(&file, &text)?;
+    aboard(&args.load, &body)?;
     let tank = Tank::new(args, &body);
     let report = tank.report(args);
     let mut out = std::io::stdout().lock();
@@ -152,6 +159,21 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     } else {
         Outcome::Findings
     })
+}
+
+/// Refuses loads that lie ahead of the bow or behind the stern: a mistake in the
+/// frame, not a load.
+fn aboard(loads: &[Load], body: &Body<1>) -> Result<(), Problem> {
+    let (bow, stern) = (body.bow, body.bow + body.length);
+    let outside = |load: &Load| !(bow..=stern).contains(&load.0[1]);
+    match loads.iter().position(outside) {
+        None => Ok(()),
+        Some(i) => Err(Problem::Missing(format!(
+            "load {} at X = {} m lies outside the hull, which reaches from {bow} to {stern} m",
+            i + 1,
+            loads[i].0[1]
+        ))),
+    }
 }
 
 fn weight(loads: &[Load]) -> Weight<1> {

@@ -1,16 +1,21 @@
 //! The commands, one file each.
 
+mod completions;
 mod demo;
 mod export;
 mod float;
+mod man;
 mod rank;
 mod serve;
 
+use crate::terminal;
 use crate::web::ServeError;
 use clap::{Parser, Subcommand};
 use galvet_core::guide::Guides;
 use galvet_store::files::guides;
+use galvet_store::files::input::{self, InputError};
 use galvet_store::{FileError, StoreError};
+use std::fs::File;
 use std::path::Path;
 use std::process::ExitCode;
 use std::sync::Arc;
@@ -35,6 +40,20 @@ enum Command {
     Rank(rank::Args),
     Float(float::Args),
     Export(export::Args),
+    Completions(completions::Args),
+    Man(man::Args),
+}
+
+impl Line {
+    /// Whether what could not be done is to be told as JSON.
+    #[must_use]
+    pub const fn wants_json(&self) -> bool {
+        match &self.command {
+            Command::Rank(args) => args.json(),
+            Command::Float(args) => args.json(),
+            _ => false,
+        }
+    }
 }
 
 /// How a command ended.
@@ -85,6 +104,40 @@ pub enum Problem {
     Write(#[from] std::io::Error),
 }
 
+impl Problem {
+    /// The problem as a JSON document: `{"errors": [{"problem", "file", "line",
+    /// "column"}]}`.
+    #[must_use]
+    pub fn json(&self) -> serde_json::Value {
+        let one = |file: Option<&str>, line: Option<u64>, column: Option<&str>, problem: String| {
+            serde_json::json!({
+                "problem": problem, "file": file, "line": line, "column": column,
+            })
+        };
+        let errors = match self {
+            Self::Files(all) => all
+                .iter()
+                .map(|e| {
+                    let column = e.column.as_deref();
+                    one(Some(&e.file), e.line, column, e.problem.clone())
+                })
+                .collect(),
+            Self::Read { file, source } => vec![one(Some(file), None, None, source.to_string())],
+            other => vec![one(None, None, None, other.to_string())],
+        };
+        serde_json::json!({ "errors": serde_json::Value::Array(errors) })
+    }
+}
+
+impl From<InputError> for Problem {
+    fn from(error: InputError) -> Self {
+        match error {
+            InputError::Read { file, source } => Self::Read { file, source },
+            InputError::File(error) => error.into(),
+        }
+    }
+}
+
 impl From<FileError> for Problem {
     fn from(error: FileError) -> Self {
         Self::Files(vec![error])
@@ -100,13 +153,23 @@ fn guides(path: Option<&Path>) -> Result<Arc<Guides>, Problem> {
     Ok(Arc::new(guides::read(&file, &text)?))
 }
 
-/// Reads a text file; returns its name for messages as well.
+/// Reads a text file, or the standard input for `-`; returns its name for
+/// messages as well, and says what it was read as where that is not plain.
 fn read_text(path: &Path) -> Result<(String, String), Problem> {
-    let file = path.display().to_string();
-    match std::fs::read_to_string(path) {
-        Ok(text) => Ok((file, text)),
-        Err(source) => Err(Problem::Read { file, source }),
+    let input = if path == Path::new("-") {
+        input::read("standard input", std::io::stdin().lock())
+    } else {
+        let file = path.display().to_string();
+        let opened = File::open(path).map_err(|source| Problem::Read {
+            file: file.clone(),
+            source,
+        })?;
+        input::read(&file, opened)
+    }?;
+    if let Some(read_as) = input.read_as {
+        terminal::warn(format_args!("{}: {read_as}", input.file));
     }
+    Ok((input.file, input.text))
 }
 
 /// Runs a command.
@@ -120,5 +183,7 @@ pub fn run(line: Line) -> Result<Outcome, Problem> {
         Command::Rank(args) => rank::run(&args),
         Command::Float(args) => float::run(&args),
         Command::Export(args) => export::run(&args),
+        Command::Completions(args) => completions::run(&args),
+        Command::Man(args) => man::run(&args),
     }
 }

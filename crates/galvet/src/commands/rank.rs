@@ -15,7 +15,7 @@ use std::sync::Arc;
 /// the demo's hulls are ranked. The same code as the page.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet rank --brief demo/briefs/1-reed-edge.json\n  galvet rank --brief my-brief.json --hulls shop.csv --json\n\nExit codes: 0 done, 1 done with findings (a record has gaps or contradictions), 2 could not."
+    after_help = "Examples:\n  galvet rank --brief demo/briefs/1-reed-edge.json\n  galvet rank --brief my-brief.json --hulls shop.csv --json\n\nExit codes: 0 done, 1 done with findings (a record of --hulls has gaps or contradictions, or columns nobody knows), 2 could not.\nFILE may be - for standard input. With --json, what could not be done is told as JSON too."
 )]
 pub struct Args {
     /// The brief, JSON
@@ -30,6 +30,12 @@ pub struct Args {
     /// Print JSON instead of a table
     #[arg(long)]
     json: bool,
+}
+
+impl Args {
+    pub(super) const fn json(&self) -> bool {
+        self.json
+    }
 }
 
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
@@ -76,7 +82,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         ));
     }
     // The demo's gaps are there on purpose; one's own are worth an exit code.
-    let doubtful = |hull: &Hull| hull.survey.findings().iter().any(|f| f.contradiction);
+    let doubtful = |hull: &Hull| !hull.survey.findings().is_empty();
     if args.hulls.is_some() && (hulls.iter().any(doubtful) || !unknown.is_empty()) {
         return Ok(Outcome::Findings);
     }

@@ -19,7 +19,7 @@ use std::sync::Arc;
 /// reckons" names them all.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet serve\n  galvet serve --data /srv/galvet --listen 127.0.0.1:8080\n  galvet serve --listen 0.0.0.0:8080 --host kayaks.example"
+    after_help = "Examples:\n  galvet serve\n  galvet serve --data /srv/galvet --listen 127.0.0.1:8080\n  galvet serve --listen 0.0.0.0:8080 --host kayaks.example\n\nExit codes: 0 stopped, 2 could not start."
 )]
 pub struct Args {
     /// Where the data is kept

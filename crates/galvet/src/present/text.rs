@@ -1,7 +1,9 @@
 //! The ranking as lines for a terminal.
 
+use crate::terminal::harmless;
 use galvet_core::base::System;
 use galvet_core::figures::Quantity;
+use galvet_core::hull::Survey;
 use galvet_core::rank::{Ranked, Ranking, explain};
 use std::io::Write;
 
@@ -10,7 +12,15 @@ fn figure(entry: &Ranked, q: Quantity) -> String {
     value.map_or("not known".to_owned(), |v| q.row().text(System::Metric, v))
 }
 
-/// Writes the ranking in metric units.
+/// Gaps and contradictions of a record, a line each.
+fn findings(out: &mut impl Write, survey: &Survey) -> std::io::Result<()> {
+    for finding in survey.findings() {
+        writeln!(out, "    ? {}", harmless(&finding.text))?;
+    }
+    Ok(())
+}
+
+/// Writes the ranking in metric units, with what must be known of the records.
 ///
 /// # Errors
 /// What the writer says.
@@ -20,7 +30,7 @@ pub fn ranking(out: &mut impl Write, ranking: &Ranking) -> std::io::Result<()> {
             out,
             "{:>2}. {}: {} in hand, lean room {} brief, {} lasting, standing support {}",
             i + 1,
-            entry.survey().name(),
+            harmless(&entry.survey().name()),
             figure(entry, Quantity::BindingMargin),
             figure(entry, Quantity::LeanRoom),
             figure(entry, Quantity::LastingLean),
@@ -29,7 +39,9 @@ pub fn ranking(out: &mut impl Write, ranking: &Ranking) -> std::io::Result<()> {
         if let Some(peril) = explain::peril(entry) {
             writeln!(out, "    ! {peril}")?;
         }
-        writeln!(out, "    {}", explain::why(ranking, i, System::Metric))?;
+        let why = explain::why(ranking, i, System::Metric);
+        writeln!(out, "    {}", harmless(&why))?;
+        findings(out, entry.survey())?;
     }
     if ranking.ranked.is_empty() {
         writeln!(out, "No hull passes this brief.")?;
@@ -43,7 +55,9 @@ pub fn ranking(out: &mut impl Write, ranking: &Ranking) -> std::io::Result<()> {
             .iter()
             .map(|r| r.text(System::Metric))
             .collect();
-        writeln!(out, "  - {}: {}", entry.survey.name(), reasons.join("; "))?;
+        let name = harmless(&entry.survey.name());
+        writeln!(out, "  - {name}: {}", reasons.join("; "))?;
+        findings(out, &entry.survey)?;
     }
     writeln!(
         out,

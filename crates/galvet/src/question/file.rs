@@ -6,7 +6,7 @@ use super::parts::{Kind, PARTS, Part, PartId};
 use galvet_core::question::{Brief, Water};
 use galvet_core::rig::Rig;
 use galvet_store::files::rigs::{self, RigEntry};
-use galvet_store::files::{check_key, read_json};
+use galvet_store::files::{check_key, json_problem, read_json};
 use galvet_store::{FileError, SavedBrief};
 use serde_json::{Map, Value, json};
 
@@ -24,14 +24,9 @@ pub fn read(file: &str, text: &str) -> Result<SavedBrief, FileError> {
     let wrong = |problem: String| FileError::whole(file, problem);
     let question: Value = read_json(file, text)?;
     let Some(object) = question.as_object() else {
-        let what = if question.is_array() {
-            "a list"
-        } else {
-            "a single value"
-        };
-        return Err(wrong(format!(
-            "{what} where a brief belongs: {{ \"key\": …, \"crew\": … }}"
-        )));
+        return Err(wrong(
+            "a single value where a brief belongs: { \"key\": …, \"crew\": … }".to_owned(),
+        ));
     };
     let text_of = |name: &str| object.get(name).and_then(Value::as_str).unwrap_or_default();
     let key = text_of("key").to_owned();
@@ -105,8 +100,8 @@ pub(super) fn answers(question: &Value) -> Result<Answers, String> {
                 }
             }
             Some(value) if part.id == PartId::Rig && value.is_object() => {
-                let entry: RigEntry =
-                    serde_json::from_value(value.clone()).map_err(|e| format!("rig: {e}"))?;
+                let entry: RigEntry = serde_json::from_value(value.clone())
+                    .map_err(|e| format!("rig: {}", json_problem(&e)))?;
                 let rig = rigs::rig("", entry, &[]).map_err(|e| format!("rig {}", e.problem))?;
                 out.set(PartId::Rig, None);
                 out.own_rig = Some(rig);
@@ -252,7 +247,7 @@ mod tests {
             read("b.json", "[]")
                 .unwrap_err()
                 .to_string()
-                .contains("a list where a brief belongs")
+                .contains("a list [ … ] where an object")
         );
     }
 }

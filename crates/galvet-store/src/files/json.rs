@@ -1,0 +1,243 @@
+//! JSON documents: each name once, an object at the head, and what is wrong in
+//! the words of people who write such files, never a type of ours.
+
+use super::{FileError, LARGEST};
+use serde::de::{DeserializeOwned, Error, IgnoredAny, MapAccess, SeqAccess, Visitor};
+use serde::{Deserialize, Deserializer};
+use std::collections::BTreeSet;
+use std::fmt;
+
+/// Reads a JSON document of type `T`, naming line and column of a mistake.
+///
+/// # Errors
+/// [`FileError`] for a file too large or not of the shape.
+pub fn read_json<T: DeserializeOwned>(file: &str, text: &str) -> Result<T, FileError> {
+    if text.len() > LARGEST {
+        let limit = format!("larger than {} MiB", LARGEST >> 20);
+        return Err(FileError::whole(file, limit));
+    }
+    let text = text.trim_start_matches('\u{feff}');
+    // A list would be taken for the object's values in their order.
+    if text.trim_start().starts_with('[') {
+        let before = text.len() - text.trim_start().len();
+        return Err(FileError {
+            line: Some(1 + text[..before].matches('\n').count() as u64),
+            ..FileError::whole(file, "a list [ … ] where an object { … } belongs")
+        });
+    }
+    let wrong = |error: serde_json::Error| FileError {
+        file: file.to_owned(),
+        line: (error.line() > 0).then_some(error.line() as u64),
+        column: (error.line() > 0).then(|| error.column().to_string()),
+        problem: problem(&error),
+    };
+    serde_json::from_str::<NamesOnce>(text).map_err(wrong)?;
+    serde_json::from_str(text).map_err(wrong)
+}
+
+/// Any document in whose objects no name stands twice.
+struct NamesOnce;
+
+impl<'de> Deserialize<'de> for NamesOnce {
+    fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        struct Walk;
+        macro_rules! taken {
+            ($($visit:ident: $type:ty),*) => {$(
+                fn $visit<E: Error>(self, _: $type) -> Result<NamesOnce, E> {
+                    Ok(NamesOnce)
+                }
+            )*};
+        }
+        impl<'de> Visitor<'de> for Walk {
+            type Value = NamesOnce;
+
+            fn expecting(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+                f.write_str("a value")
+            }
+
+            taken!(visit_bool: bool, visit_i64: i64, visit_u64: u64, visit_f64: f64, visit_str: &str);
+
+            fn visit_unit<E: Error>(self) -> Result<NamesOnce, E> {
+                Ok(NamesOnce)
+            }
+
+            fn visit_seq<A: SeqAccess<'de>>(self, mut all: A) -> Result<NamesOnce, A::Error> {
+                while all.next_element::<NamesOnce>()?.is_some() {}
+                Ok(NamesOnce)
+            }
+
+            fn visit_map<A: MapAccess<'de>>(self, mut all: A) -> Result<NamesOnce, A::Error> {
+                let mut seen = BTreeSet::new();
+                while let Some(name) = all.next_key::<String>()? {
+                    if seen.contains(&name) {
+                        all.next_value::<IgnoredAny>()?;
+                        return Err(A::Error::custom(format!("duplicate field `{name}`")));
+                    }
+                    seen.insert(name);
+                    all.next_value::<NamesOnce>()?;
+                }
+                Ok(NamesOnce)
+            }
+        }
+        deserializer.deserialize_any(Walk)
+    }
+}
+
+/// The problem of a JSON document without the place, which stands beside it.
+#[must_use]
+pub fn problem(error: &serde_json::Error) -> String {
+    let said = error.to_string();
+    let said = said.split(" at line ").next().unwrap_or_default();
+    let quoted = |text: &str| text.replace('`', "\u{201d}");
+    let name = |text: &str| text.split('`').nth(1).unwrap_or_default().to_owned();
+    if let Some(rest) = said.strip_prefix("unknown field ") {
+        return format!("“{}” is not known here{}", name(rest), accepted(rest));
+    }
+    if let Some(rest) = said.strip_prefix("unknown variant ") {
+        return format!("“{}” is not known here{}", name(rest), accepted(rest));
+    }
+    if let Some(rest) = said.strip_prefix("missing field ") {
+        return format!("“{}” is missing", name(rest));
+    }
+    if let Some(rest) = said.strip_prefix("duplicate field ") {
+        return format!("“{}” stands twice", name(rest));
+    }
+    for start in ["invalid type: ", "invalid value: "] {
+        let parts = said.strip_prefix(start);
+        if let Some((found, wanted)) = parts.and_then(|rest| rest.split_once(", expected ")) {
+            return format!("{} where {} belongs", thing(found), kind(wanted));
+        }
+    }
+    if let Some(rest) = said.strip_prefix("invalid length ") {
+        let length = rest.split(',').next().unwrap_or_default();
+        return format!("a list of {length} where another number of values belongs");
+    }
+    if said.starts_with("EOF while parsing") {
+        return "the file ends before it is complete".to_owned();
+    }
+    if said.starts_with("data did not match any variant") {
+        return "this is none of the forms accepted here".to_owned();
+    }
+    quoted(said)
+}
+
+/// "; accepted: a, b" out of "…, expected one of `a`, `b`".
+fn accepted(rest: &str) -> String {
+    let Some((_, wanted)) = rest.split_once(", expected ") else {
+        return String::new();
+    };
+    let words: Vec<&str> = wanted.split('`').skip(1).step_by(2).collect();
+    if words.is_empty() {
+        return String::new();
+    }
+    format!("; accepted: {}", words.join(", "))
+}
+
+/// What stands in the file.
+fn thing(found: &str) -> String {
+    let literal = |text: &str| text.trim_matches(['`', '"']).to_owned();
+    match found.split_once(' ') {
+        Some(("string", text)) => format!("the text “{}”", literal(text)),
+        Some(("floating", rest)) => {
+            format!("the number {}", literal(rest.trim_start_matches("point ")))
+        }
+        Some(("integer", text)) => format!("the number {}", literal(text)),
+        Some(("boolean", text)) => literal(text),
+        _ => match found {
+            "map" => "an object { … }".to_owned(),
+            "sequence" => "a list [ … ]".to_owned(),
+            "null" => "nothing (null)".to_owned(),
+            _ => "something else".to_owned(),
+        },
+    }
+}
+
+/// What belongs there.
+fn kind(wanted: &str) -> String {
+    let whole = ["u8", "u16", "u32", "u64", "usize", "i32", "i64"];
+    if wanted == "f64" || wanted == "f32" {
+        return "a number".to_owned();
+    }
+    if whole.contains(&wanted) {
+        return "a whole number, 0 or more,".to_owned();
+    }
+    if wanted.starts_with("struct ") || wanted == "a map" {
+        return "an object { … }".to_owned();
+    }
+    if wanted.starts_with("a tuple") || wanted.starts_with("an array") || wanted == "a sequence" {
+        return "a list [ … ]".to_owned();
+    }
+    match wanted {
+        "a string" => "text in quotes".to_owned(),
+        "a boolean" => "true or false".to_owned(),
+        _ => "something else".to_owned(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use serde::Deserialize;
+
+    #[derive(Debug, Deserialize)]
+    #[serde(deny_unknown_fields)]
+    #[allow(dead_code, reason = "only read into")]
+    struct Crate {
+        mass_kg: f64,
+        #[serde(default)]
+        count: u32,
+        #[serde(default)]
+        name: String,
+        #[serde(default)]
+        inside: Vec<Crate>,
+    }
+
+    #[test]
+    fn no_parser_shows_through() {
+        for (text, says) in [
+            ("7", "the number 7 where an object { … } belongs"),
+            (
+                r#"{"mass_kg": "heavy"}"#,
+                "the text “heavy” where a number belongs",
+            ),
+            (
+                r#"{"mass_kg": null}"#,
+                "nothing (null) where a number belongs",
+            ),
+            (
+                r#"{"mass_kg": 1, "count": -2}"#,
+                "the number -2 where a whole number",
+            ),
+            (
+                r#"{"mass_kg": 1, "count": 1.5}"#,
+                "the number 1.5 where a whole number",
+            ),
+            (
+                r#"{"mass_kg": 1, "name": true}"#,
+                "true where text in quotes belongs",
+            ),
+            (
+                r#"{"mass_kg": 1, "inside": {}}"#,
+                "an object { … } where a list [ … ] belongs",
+            ),
+            (
+                r#"{"mass": 1}"#,
+                "“mass” is not known here; accepted: mass_kg, count, name, inside",
+            ),
+            (r#"{"count": 1}"#, "“mass_kg” is missing"),
+            (r#"{"mass_kg": 1, "mass_kg": 2}"#, "“mass_kg” stands twice"),
+            ("[1, 2]", "a list [ … ] where an object { … } belongs"),
+            (
+                r#"{"name": {"a": 1, "b": [{"c": 1, "c": 2}]}}"#,
+                "“c” stands twice",
+            ),
+            (r#"{"mass_kg": 1"#, "the file ends before it is complete"),
+        ] {
+            let problem = read_json::<Crate>("c.json", text).unwrap_err().problem;
+            assert!(problem.contains(says), "{text}: {problem}");
+            for inside in ["struct", "f64", "u32", "Crate", "variant", "`"] {
+                assert!(!problem.contains(inside), "{inside} in {problem}");
+            }
+        }
+    }
+}
