@@ -304,3 +304,163 @@ fn saved_questions_survive_their_own_document() {
         assert_eq!(one, two, "{}", brief.key);
     }
 }
+
+/// The bytes of an answer with these headers.
+fn with<'c>(desk: &'c Desk, path: &str, headers: &[(&'static str, &str)]) -> LocalResponse<'c> {
+    let host = Header::new("Host", "localhost");
+    let mut request = desk.client.get(path.to_owned()).header(host);
+    for (name, value) in headers {
+        request = request.header(Header::new(*name, (*value).to_owned()));
+    }
+    request.dispatch()
+}
+
+fn unpacked(bytes: &[u8]) -> Vec<u8> {
+    let mut out = Vec::new();
+    std::io::Read::read_to_end(&mut flate2::read::GzDecoder::new(bytes), &mut out).unwrap();
+    out
+}
+
+#[test]
+fn answers_are_packed_named_and_not_sent_twice() {
+    let desk = Desk::demo();
+    let style = {
+        let page = desk.page("/");
+        let mut parts = page.split('"');
+        parts
+            .find(|part| part.ends_with(".css"))
+            .unwrap()
+            .to_owned()
+    };
+    for path in ["/", "/ranking.json", "/hulls/hobrin-cassel", &style] {
+        let plain = with(&desk, path, &[]);
+        assert!(plain.headers().get_one("Content-Encoding").is_none());
+        let tag = plain.headers().get_one("ETag").unwrap().to_owned();
+        let plain = plain.into_bytes().unwrap();
+        let packed = with(&desk, path, &[("Accept-Encoding", "br, gzip;q=0.8")]);
+        assert_eq!(
+            packed.headers().get_one("Content-Encoding"),
+            Some("gzip"),
+            "{path}"
+        );
+        assert_eq!(
+            packed.headers().get_one("ETag"),
+            Some(tag.as_str()),
+            "{path}"
+        );
+        let packed = packed.into_bytes().unwrap();
+        assert!(
+            packed.len() < plain.len() / 2,
+            "{path}: {} of {}",
+            packed.len(),
+            plain.len()
+        );
+        assert_eq!(unpacked(&packed), plain, "{path}");
+        let refused = with(&desk, path, &[("Accept-Encoding", "gzip;q=0")]);
+        assert!(refused.headers().get_one("Content-Encoding").is_none());
+        let again = with(&desk, path, &[("If-None-Match", &tag)]);
+        assert_eq!(again.status(), Status::NotModified, "{path}");
+        assert!(again.into_bytes().unwrap_or_default().is_empty());
+    }
+    // Another question is another content.
+    let tag = |path: &str| {
+        with(&desk, path, &[])
+            .headers()
+            .get_one("ETag")
+            .unwrap()
+            .to_owned()
+    };
+    assert_ne!(tag("/"), tag("/?mass=101"));
+}
+
+#[test]
+fn the_first_page_on_a_phone_is_small() {
+    let desk = Desk::demo();
+    let gzip = [("Accept-Encoding", "gzip")];
+    let page = desk.page("/");
+    let mut size = with(&desk, "/", &gzip).into_bytes().unwrap().len();
+    let mut addresses: Vec<String> = page
+        .split('"')
+        .filter(|part| part.starts_with("/assets/"))
+        .map(str::to_owned)
+        .collect();
+    // The modules that the first one asks for.
+    let scripts = addresses
+        .iter()
+        .find(|a| a.ends_with("/js/main.js"))
+        .unwrap();
+    let folder = scripts.trim_end_matches("main.js").to_owned();
+    for module in ["answer", "parts", "rows", "swap"] {
+        addresses.push(format!("{folder}{module}.js"));
+    }
+    addresses.sort();
+    addresses.dedup();
+    for address in addresses.iter().filter(|a| !a.ends_with(".woff2")) {
+        let answer = with(&desk, address, &gzip);
+        assert_eq!(answer.status(), Status::Ok, "{address}");
+        size += answer.into_bytes().unwrap().len();
+    }
+    assert!(size < 60_000, "{size} bytes");
+}
+
+#[test]
+fn what_another_site_builds_in_is_not_computed() {
+    let desk = Desk::demo();
+    for dest in ["iframe", "image", "script", "empty", "embed"] {
+        let headers = [("Sec-Fetch-Site", "cross-site"), ("Sec-Fetch-Dest", dest)];
+        assert_eq!(
+            with(&desk, "/", &headers).status(),
+            Status::Forbidden,
+            "{dest}"
+        );
+    }
+    for headers in [
+        [
+            ("Sec-Fetch-Site", "cross-site"),
+            ("Sec-Fetch-Dest", "document"),
+        ],
+        [
+            ("Sec-Fetch-Site", "same-origin"),
+            ("Sec-Fetch-Dest", "empty"),
+        ],
+        [("Sec-Fetch-Site", "none"), ("Sec-Fetch-Dest", "document")],
+    ] {
+        assert_eq!(
+            with(&desk, "/", &headers).status(),
+            Status::Ok,
+            "{headers:?}"
+        );
+    }
+}
+
+#[test]
+fn wrong_methods_and_endless_addresses_are_pages_of_their_own() {
+    let desk = Desk::demo();
+    let allow = |path: &str, method| {
+        let request = desk.client.req(method, path.to_owned());
+        let answer = request
+            .header(Header::new("Host", "localhost"))
+            .header(Header::new("Sec-Fetch-Site", "same-origin"))
+            .dispatch();
+        (
+            answer.status(),
+            answer.headers().get_one("Allow").map(str::to_owned),
+        )
+    };
+    use rocket::http::Method;
+    let refused = |allow: &str| (Status::MethodNotAllowed, Some(allow.to_owned()));
+    assert_eq!(allow("/", Method::Delete), refused("GET"));
+    assert_eq!(allow("/hulls/hobrin-cassel", Method::Put), refused("GET"));
+    assert_eq!(allow("/questions", Method::Get), refused("POST"));
+    assert_eq!(allow("/nowhere", Method::Delete).0, Status::NotFound);
+    assert_eq!(allow("/", Method::Head).0, Status::Ok);
+    let long = format!("/?water={}", "x".repeat(9_000));
+    let answer = desk.ask(&long);
+    assert_eq!(answer.status(), Status::UriTooLong);
+    assert!(
+        answer
+            .into_string()
+            .unwrap()
+            .contains("That address is too long")
+    );
+}

@@ -84,10 +84,17 @@ type Figures = Result<Arc<Afloat>, CannotFloat>;
 /// Id and revision of a record.
 type RecordKey = (i64, i64);
 
+/// A whole answer: the state of the records, and the question.
+type AnswerKey = (i64, String);
+
+/// Whole answers remembered: some megabyte each with the figures in them.
+const ANSWERS: NonZeroUsize = NonZeroUsize::new(32).unwrap();
+
 /// The desk at which questions are answered.
 #[derive(Debug)]
 pub struct Desk {
     guides: Arc<Guides>,
+    answers: Mutex<LruCache<AnswerKey, Arc<OnceLock<Arc<Answered>>>>>,
     posteriors: Mutex<LruCache<RecordKey, Shapes>>,
     figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
 }
@@ -120,6 +127,7 @@ impl Desk {
     pub fn new(guides: Arc<Guides>) -> Self {
         Self {
             guides,
+            answers: Mutex::new(LruCache::new(ANSWERS)),
             posteriors: Mutex::new(LruCache::new(POSTERIORS)),
             figures: Mutex::new(LruCache::new(FIGURES)),
         }
@@ -165,6 +173,30 @@ impl Desk {
             }
             None => make(),
         }
+    }
+
+    /// The place of a whole answer; the debug form of a question is complete.
+    fn place(&self, change: i64, brief: &Brief) -> Arc<OnceLock<Arc<Answered>>> {
+        let mut held = self.answers.lock().unwrap_or_else(PoisonError::into_inner);
+        held.get_or_insert((change, format!("{brief:?}")), Arc::default)
+            .clone()
+    }
+
+    /// The answer to a question, where it is ready: `change` tells the state of
+    /// the records.
+    #[must_use]
+    pub fn known(&self, change: i64, brief: &Brief) -> Option<Arc<Answered>> {
+        self.place(change, brief).get().cloned()
+    }
+
+    /// As [`Desk::ranking`], worked out once however many ask at once, and
+    /// remembered. Not to be called from a worker of the computation itself:
+    /// it waits.
+    #[must_use]
+    pub fn answer(&self, change: i64, brief: &Arc<Brief>, hulls: &[Hull]) -> Arc<Answered> {
+        self.place(change, brief)
+            .get_or_init(|| Arc::new(self.ranking(brief, hulls)))
+            .clone()
     }
 
     /// Ranks hulls for a question.
@@ -237,5 +269,30 @@ mod tests {
         changed.known = Some(Known { id: 1, revision: 2 });
         let new = desk.afloat(&changed, &brief).unwrap();
         assert!(!Arc::ptr_eq(&new, &third.afloat[&changed.survey.key]));
+    }
+
+    #[test]
+    fn one_question_is_worked_out_once_however_many_ask() {
+        let demo = demo_data::catalogue().unwrap();
+        let hulls: Vec<Hull> = (1..)
+            .zip(&demo.hulls[..4])
+            .map(|(id, h)| Hull {
+                known: Some(Known { id, revision: 1 }),
+                survey: Arc::new(h.survey.clone()),
+            })
+            .collect();
+        let desk = Desk::new(Arc::new(Guides::default()));
+        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let brief = Arc::new(asked.brief);
+        assert!(desk.known(7, &brief).is_none());
+        let answers: Vec<Arc<Answered>> = std::thread::scope(|scope| {
+            let ask = || scope.spawn(|| desk.answer(7, &brief, &hulls));
+            let all: Vec<_> = std::iter::repeat_with(ask).take(12).collect();
+            all.into_iter().map(|a| a.join().unwrap()).collect()
+        });
+        assert!(answers.iter().all(|a| Arc::ptr_eq(a, &answers[0])));
+        assert!(desk.known(7, &brief).is_some());
+        // A change of the records asks anew.
+        assert!(desk.known(8, &brief).is_none());
     }
 }

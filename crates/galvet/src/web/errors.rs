@@ -4,7 +4,7 @@ use super::{assets, guard};
 use crate::web::shared::Trouble;
 use askama::Template;
 use askama_web::WebTemplate;
-use rocket::http::Status;
+use rocket::http::{Header, Status};
 use rocket::response::Responder;
 use rocket::{Catcher, Request, Route, catch, catchers, get, routes};
 
@@ -46,6 +46,18 @@ fn page_for(status: Status) -> Page {
             "There is nothing at this address",
             "The hull or page may have been removed, or the address was cut short. The ranking is still there.",
         ),
+        405 => (
+            "That cannot be done at this address",
+            "It shows something, or takes something, but not what was asked. Nothing was changed.",
+        ),
+        414 => (
+            "That address is too long",
+            "A question has some twenty parts of a few letters each. Nothing was changed.",
+        ),
+        503 => (
+            "Too many ask at once",
+            "Others were served first. Nothing was changed; ask again in a few seconds.",
+        ),
         413 => (
             "That was too much at once",
             "What was sent is larger than this page accepts. Nothing was changed.",
@@ -66,15 +78,73 @@ fn page_for(status: Status) -> Page {
     page(status, title, advice)
 }
 
+/// Seconds after which to ask again.
+const AGAIN: &str = "3";
+
 impl<'r> Responder<'r, 'static> for Trouble {
     fn respond_to(self, request: &'r Request<'_>) -> rocket::response::Result<'static> {
-        page_for(Status::InternalServerError).respond_to(request)
+        let status = match self {
+            Self::Ours => Status::InternalServerError,
+            Self::Busy => Status::ServiceUnavailable,
+        };
+        let mut response = page_for(status).respond_to(request)?;
+        if status == Status::ServiceUnavailable {
+            response.set_header(Header::new("Retry-After", AGAIN));
+        }
+        Ok(response)
+    }
+}
+
+/// Methods at which there is something under a path.
+fn methods(request: &Request<'_>) -> Vec<&'static str> {
+    let path: Vec<&str> = request.uri().path().segments().collect();
+    let fits = |route: &&Route| {
+        let wanted = route.uri.path().split('/').filter(|part| !part.is_empty());
+        let wanted: Vec<&str> = wanted.collect();
+        let open = wanted.last().is_some_and(|part| part.ends_with("..>"));
+        let long_enough = wanted.len() == path.len() || open && path.len() >= wanted.len();
+        let each = |(w, p): (&&str, &&str)| w.starts_with('<') || w == p;
+        long_enough && wanted.iter().zip(&path).all(each)
+    };
+    let routes = request.rocket().routes().filter(fits);
+    let mut found: Vec<&str> = routes.map(|r| r.method.as_str()).collect();
+    found.sort_unstable();
+    found.dedup();
+    found
+}
+
+/// An error page, with what else can be done at this address.
+struct Refusal {
+    page: Page,
+    allow: Option<String>,
+}
+
+impl<'r> Responder<'r, 'static> for Refusal {
+    fn respond_to(self, request: &'r Request<'_>) -> rocket::response::Result<'static> {
+        let mut response = self.page.respond_to(request)?;
+        if let Some(allow) = self.allow {
+            response.set_header(Header::new("Allow", allow));
+        }
+        Ok(response)
     }
 }
 
 #[catch(default)]
-fn any(status: Status, _: &Request<'_>) -> Page {
-    page_for(status)
+fn any(status: Status, request: &Request<'_>) -> Refusal {
+    let methods = methods(request);
+    let here = request.method().as_str();
+    let wrong = status == Status::NotFound && !methods.is_empty() && !methods.contains(&here);
+    // A head is answered wherever there is a page.
+    if wrong && !(here == "HEAD" && methods.contains(&"GET")) {
+        return Refusal {
+            page: page_for(Status::MethodNotAllowed),
+            allow: Some(methods.join(", ")),
+        };
+    }
+    Refusal {
+        page: page_for(status),
+        allow: None,
+    }
 }
 
 #[get("/refused/host")]
@@ -87,6 +157,11 @@ fn wrong_origin() -> Page {
     page_for(Status::Forbidden)
 }
 
+#[get("/refused/long")]
+fn too_long() -> Page {
+    page_for(Status::UriTooLong)
+}
+
 pub(super) fn catchers() -> Vec<Catcher> {
     catchers![any]
 }
@@ -94,5 +169,6 @@ pub(super) fn catchers() -> Vec<Catcher> {
 pub(super) fn routes() -> Vec<Route> {
     debug_assert_eq!(guard::WRONG_HOST, "/refused/host");
     debug_assert_eq!(guard::WRONG_ORIGIN, "/refused/origin");
-    routes![wrong_host, wrong_origin]
+    debug_assert_eq!(guard::TOO_LONG, "/refused/long");
+    routes![wrong_host, wrong_origin, too_long]
 }

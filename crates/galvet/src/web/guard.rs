@@ -13,6 +13,11 @@ pub(crate) const WRONG_HOST: &str = "/refused/host";
 /// See [`WRONG_HOST`].
 pub(crate) const WRONG_ORIGIN: &str = "/refused/origin";
 
+/// See [`WRONG_HOST`].
+pub(crate) const TOO_LONG: &str = "/refused/long";
+/// Longest query, bytes.
+const LONGEST_QUERY: usize = 8 * 1024;
+
 /// Scripts, styles, fonts and pictures from here only; nothing inline, no
 /// frames, forms go back home.
 const POLICY: &str = "default-src 'none'; script-src 'self'; style-src 'self'; \
@@ -62,6 +67,14 @@ fn from_our_pages(request: &Request<'_>, host: &str) -> bool {
     }
 }
 
+/// Whether another site builds this into a page of its own: a frame, a picture,
+/// a script. Its readers would pay for what they never asked.
+fn built_in_elsewhere(request: &Request<'_>) -> bool {
+    let header = |name| request.headers().get_one(name);
+    header("Sec-Fetch-Site") == Some("cross-site")
+        && header("Sec-Fetch-Dest").is_some_and(|dest| dest != "document")
+}
+
 #[rocket::async_trait]
 impl Fairing for Gate {
     fn info(&self) -> Info {
@@ -80,8 +93,14 @@ impl Fairing for Gate {
         let changes = !matches!(request.method(), Method::Get | Method::Head);
         let refused = if !self.knows(&host) {
             WRONG_HOST
-        } else if changes && !from_our_pages(request, &host) {
+        } else if changes && !from_our_pages(request, &host) || built_in_elsewhere(request) {
             WRONG_ORIGIN
+        } else if request
+            .uri()
+            .query()
+            .is_some_and(|q| q.as_str().len() > LONGEST_QUERY)
+        {
+            TOO_LONG
         } else {
             return;
         };

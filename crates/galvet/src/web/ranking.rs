@@ -13,6 +13,7 @@ use askama_web::WebTemplate;
 use galvet_core::base::System;
 use rocket::http::{ContentType, Status};
 use rocket::{Route, State, get, routes};
+use std::sync::Arc;
 
 /// The main page.
 #[derive(Template, WebTemplate)]
@@ -132,7 +133,7 @@ async fn ranking_part(
 async fn ranked(
     ask: &Ask,
     shared: &Shared,
-) -> Result<Result<crate::answer::Answered, Status>, Trouble> {
+) -> Result<Result<Arc<crate::answer::Answered>, Status>, Trouble> {
     let shelf = shared.shelf().await?;
     let Ok(asked) = ask.resolve(&shelf.catalogue, System::Metric) else {
         return Ok(Err(Status::NotFound));

@@ -1,6 +1,7 @@
 //! Building and running the server.
 
 use super::guard::Gate;
+use super::pack::Pack;
 use super::shared::Shared;
 use super::{assets, errors, hull, questions, ranking, reader, reckons};
 use crate::terminal;
@@ -66,6 +67,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
     rocket::custom(config)
         .manage(Shared::new(settings.store, settings.units, settings.guides))
         .attach(Gate::new(settings.listen, &settings.hosts))
+        .attach(Pack::default())
         .mount("/", ranking::routes())
         .mount("/", hull::routes())
         .mount("/", reckons::routes())

@@ -1,5 +1,6 @@
 //! What all requests share: the data, read once a change, and the desk.
 
+use super::queue::{Busy, Queue};
 use crate::answer::{Answered, Desk, Hull};
 use crate::question::Asked;
 use crate::terminal;
@@ -18,30 +19,48 @@ pub(super) struct Shelf {
     pub(super) hulls: Vec<Hull>,
 }
 
+/// Questions worked on at once: each uses all processors already; a second
+/// begins while the first one's page is written.
+const AT_ONCE: usize = 2;
+/// Questions that may wait. The newest goes first: the rest has seconds.
+const WAITING: usize = 64;
+
 /// Shared by all requests.
 pub(crate) struct Shared {
     pub(super) store: Store,
     units: System,
     pub(super) desk: Arc<Desk>,
     shelf: Mutex<Option<Arc<Shelf>>>,
+    queue: Queue,
 }
 
 /// Why a request could not be served for reasons of our own.
 #[derive(Debug)]
-pub(crate) struct Trouble;
+pub(crate) enum Trouble {
+    /// Something broke.
+    Ours,
+    /// Too many ask at once.
+    Busy,
+}
+
+impl From<Busy> for Trouble {
+    fn from(_: Busy) -> Self {
+        Self::Busy
+    }
+}
 
 impl From<StoreError> for Trouble {
     fn from(error: StoreError) -> Self {
         // To the operator's terminal, never to the page.
         terminal::warn(error);
-        Self
+        Self::Ours
     }
 }
 
 impl From<task::JoinError> for Trouble {
     fn from(error: task::JoinError) -> Self {
         terminal::warn(format_args!("a computation stopped: {error}"));
-        Self
+        Self::Ours
     }
 }
 
@@ -53,6 +72,7 @@ impl Shared {
             units,
             desk: Arc::new(Desk::new(guides)),
             shelf: Mutex::new(None),
+            queue: Queue::new(AT_ONCE, WAITING),
         }
     }
 
@@ -92,14 +112,31 @@ impl Shared {
         Ok(shelf)
     }
 
-    /// The ranking for a question, worked out off the request's thread.
+    /// Works something out off the request's thread, when its turn has come.
+    pub(super) async fn work<T: Send + 'static>(
+        &self,
+        work: impl FnOnce() -> T + Send + 'static,
+    ) -> Result<T, Trouble> {
+        let turn = self.queue.turn().await?;
+        Ok(task::spawn_blocking(move || {
+            let _turn = turn;
+            work()
+        })
+        .await?)
+    }
+
+    /// The ranking for a question; worked out once, however many ask.
     pub(super) async fn ranking(
         &self,
         asked: &Asked,
         shelf: &Arc<Shelf>,
-    ) -> Result<Answered, Trouble> {
+    ) -> Result<Arc<Answered>, Trouble> {
         let (brief, shelf) = (Arc::new(asked.brief.clone()), shelf.clone());
+        if let Some(known) = self.desk.known(shelf.change, &brief) {
+            return Ok(known);
+        }
         let desk = self.desk.clone();
-        Ok(task::spawn_blocking(move || desk.ranking(&brief, &shelf.hulls)).await?)
+        self.work(move || desk.answer(shelf.change, &brief, &shelf.hulls))
+            .await
     }
 }

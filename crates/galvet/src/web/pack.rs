@@ -1,0 +1,106 @@
+//! Answers packed for the way: named by their content, so that a reader who has
+//! them already is told so, and compressed for those who take that.
+
+use flate2::Compression;
+use flate2::write::GzEncoder;
+use rocket::fairing::{Fairing, Info, Kind};
+use rocket::http::{Header, Method, Status};
+use rocket::{Request, Response};
+use sha2::{Digest, Sha256};
+use std::collections::HashMap;
+use std::io::{Cursor, Write};
+use std::sync::{Arc, Mutex, PoisonError};
+
+/// Bodies shorter than this are sent as they are, bytes.
+const SMALL: usize = 860;
+
+/// Packs answers.
+#[derive(Debug, Default)]
+pub(super) struct Pack {
+    /// Assets compressed, by address: their content never changes.
+    assets: Mutex<HashMap<String, Arc<Vec<u8>>>>,
+}
+
+/// Whether a list of a header's values has this one.
+fn lists(request: &Request<'_>, header: &str, wanted: &str) -> bool {
+    let values = request.headers().get(header);
+    values.flat_map(|v| v.split(',')).any(|v| {
+        let mut parts = v.split(';').map(str::trim);
+        let named = parts
+            .next()
+            .is_some_and(|name| name == wanted || name == "*");
+        named && !parts.any(|q| matches!(q, "q=0" | "q=0.0" | "q=0.00" | "q=0.000"))
+    })
+}
+
+/// Text grows small; fonts and pictures are compressed already.
+fn shrinks(response: &Response<'_>) -> bool {
+    response.content_type().is_some_and(|kind| {
+        kind.top() == "text" || kind.is_json() || kind.is_javascript() || kind.is_svg()
+    })
+}
+
+fn squeezed(bytes: &[u8]) -> Option<Vec<u8>> {
+    let mut encoder = GzEncoder::new(Vec::with_capacity(bytes.len() / 3), Compression::new(6));
+    encoder.write_all(bytes).ok()?;
+    encoder.finish().ok()
+}
+
+impl Pack {
+    fn compressed(&self, request: &Request<'_>, bytes: &[u8]) -> Option<Vec<u8>> {
+        let path = request.uri().path().as_str();
+        if !path.starts_with("/assets/") {
+            return squeezed(bytes);
+        }
+        let hold = || self.assets.lock().unwrap_or_else(PoisonError::into_inner);
+        if let Some(ready) = hold().get(path) {
+            return Some(ready.to_vec());
+        }
+        let made = squeezed(bytes)?;
+        hold().insert(path.to_owned(), Arc::new(made.clone()));
+        Some(made)
+    }
+}
+
+#[rocket::async_trait]
+impl Fairing for Pack {
+    fn info(&self) -> Info {
+        Info {
+            name: "pack",
+            kind: Kind::Response,
+        }
+    }
+
+    async fn on_response<'r>(&self, request: &'r Request<'_>, response: &mut Response<'r>) {
+        let asked = matches!(request.method(), Method::Get | Method::Head);
+        if !asked || response.status() != Status::Ok {
+            return;
+        }
+        let Ok(bytes) = response.body_mut().to_bytes().await else {
+            return;
+        };
+        let hash = Sha256::digest(&bytes);
+        let name: String = hash.iter().take(10).map(|b| format!("{b:02x}")).collect();
+        // Weak: the same content, packed or not.
+        let tag = format!("W/\"{name}\"");
+        response.set_header(Header::new("Vary", "Accept-Encoding, Cookie"));
+        if lists(request, "If-None-Match", &tag) {
+            response.set_header(Header::new("ETag", tag));
+            response.set_status(Status::NotModified);
+            return;
+        }
+        response.set_header(Header::new("ETag", tag));
+        let wanted = bytes.len() > SMALL && shrinks(response);
+        let packed = (wanted && lists(request, "Accept-Encoding", "gzip"))
+            .then(|| self.compressed(request, &bytes))
+            .flatten();
+        let body = match packed {
+            Some(packed) => {
+                response.set_header(Header::new("Content-Encoding", "gzip"));
+                packed
+            }
+            None => bytes,
+        };
+        response.set_sized_body(body.len(), Cursor::new(body));
+    }
+}

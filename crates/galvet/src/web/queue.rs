@@ -1,0 +1,136 @@
+//! Whose turn it is to compute: a few at once, the newest first. Whoever came
+//! long ago has often gone meanwhile (a browser does not say so); so the newest
+//! never waits for them, and the oldest is told to come again when too many
+//! wait.
+
+use rocket::tokio::sync::oneshot;
+use std::collections::VecDeque;
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+
+/// A bounded queue, last come first served.
+#[derive(Debug)]
+pub(super) struct Queue {
+    state: Arc<Mutex<State>>,
+    at_once: usize,
+    most_waiting: usize,
+}
+
+#[derive(Debug, Default)]
+struct State {
+    running: usize,
+    waiting: VecDeque<oneshot::Sender<Turn>>,
+}
+
+/// Somebody's turn; over when it is dropped.
+#[derive(Debug)]
+pub(super) struct Turn(Option<Arc<Mutex<State>>>);
+
+/// Too many wait.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) struct Busy;
+
+fn hold(state: &Mutex<State>) -> MutexGuard<'_, State> {
+    state.lock().unwrap_or_else(PoisonError::into_inner)
+}
+
+impl Queue {
+    /// `at_once` turns run side by side, `most_waiting` more may wait.
+    pub(super) fn new(at_once: usize, most_waiting: usize) -> Self {
+        Self {
+            state: Arc::default(),
+            at_once: at_once.max(1),
+            most_waiting,
+        }
+    }
+
+    /// Waits for a turn.
+    ///
+    /// # Errors
+    /// [`Busy`] once so many newer ones wait that this one has to come again.
+    pub(super) async fn turn(&self) -> Result<Turn, Busy> {
+        let waits = {
+            let mut state = hold(&self.state);
+            if state.running < self.at_once {
+                state.running += 1;
+                return Ok(Turn(Some(self.state.clone())));
+            }
+            let (give, waits) = oneshot::channel();
+            state.waiting.push_back(give);
+            if state.waiting.len() > self.most_waiting {
+                state.waiting.pop_front();
+            }
+            waits
+        };
+        waits.await.map_err(|_| Busy)
+    }
+}
+
+impl Drop for Turn {
+    fn drop(&mut self) {
+        let Some(state) = self.0.take() else { return };
+        let mut held = hold(&state);
+        while let Some(next) = held.waiting.pop_back() {
+            match next.send(Self(Some(state.clone()))) {
+                Ok(()) => return,
+                // Gone meanwhile: the turn it did not take must not end twice.
+                Err(mut turn) => turn.0 = None,
+            }
+        }
+        held.running -= 1;
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rocket::tokio::{self, task::JoinHandle};
+
+    /// Asks for a turn and stands in the queue when this returns.
+    async fn asks(queue: &Arc<Queue>) -> JoinHandle<Result<Turn, Busy>> {
+        let before = hold(&queue.state).waiting.len();
+        let mine = queue.clone();
+        let asked = tokio::spawn(async move { mine.turn().await });
+        while hold(&queue.state).waiting.len() == before && !asked.is_finished() {
+            tokio::task::yield_now().await;
+            if hold(&queue.state).waiting.len() == queue.most_waiting
+                && before == queue.most_waiting
+            {
+                break;
+            }
+        }
+        asked
+    }
+
+    #[rocket::async_test]
+    async fn the_newest_goes_first_and_the_oldest_comes_again() {
+        let queue = Arc::new(Queue::new(1, 2));
+        let running = queue.turn().await.unwrap();
+        let oldest = asks(&queue).await;
+        let middle = asks(&queue).await;
+        let mine = queue.clone();
+        let newest = tokio::spawn(async move { mine.turn().await });
+        assert_eq!(oldest.await.unwrap().unwrap_err(), Busy);
+        drop(running);
+        let first = newest.await.unwrap().unwrap();
+        assert!(!middle.is_finished());
+        drop(first);
+        drop(middle.await.unwrap().unwrap());
+        assert_eq!(hold(&queue.state).running, 0);
+    }
+
+    #[rocket::async_test]
+    async fn those_who_have_gone_are_passed_over() {
+        let queue = Arc::new(Queue::new(1, 10));
+        let running = queue.turn().await.unwrap();
+        let stays = asks(&queue).await;
+        for _ in 0..5 {
+            let goes = asks(&queue).await;
+            goes.abort();
+            assert!(goes.await.unwrap_err().is_cancelled());
+        }
+        drop(running);
+        drop(stays.await.unwrap().unwrap());
+        assert_eq!(hold(&queue.state).running, 0);
+        assert!(queue.turn().await.is_ok());
+    }
+}
