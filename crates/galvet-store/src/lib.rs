@@ -9,8 +9,8 @@ mod error;
 pub mod files;
 
 pub use db::{
-    Catalogue, Change, Door, Kind, Known, Merged, Record, SETTING_UP, SavedBrief, Store, Trashed,
-    merge,
+    Catalogue, Change, Door, Kind, Known, Merged, Record, SETTING_UP, SavedBrief, SetAside, Store,
+    Trashed, merge,
 };
 pub use error::{StoreError, Theirs};
 pub use files::FileError;

@@ -160,7 +160,7 @@ fn a_bad_thing_sets_aside_itself_and_the_rigs_that_need_it() {
     assert!(
         out.set_aside
             .iter()
-            .any(|p| p.contains("sound-trolling") && p.contains("magnet"))
+            .any(|p| p.problem.contains("sound-trolling") && p.problem.contains("magnet"))
     );
 }
 

@@ -68,12 +68,20 @@ fn a_record_tampered_with_is_set_aside_and_the_rest_stands() {
     let out = store.catalogue().unwrap();
     assert_eq!(out.hulls.len(), catalogue().hulls.len() - 1);
     assert_eq!(out.set_aside.len(), 1);
-    let problem = &out.set_aside[0];
+    let problem = &out.set_aside[0].problem;
     assert!(
         problem.contains("quarnel-pipkin")
             && problem.contains("length must lie between 1.8 and 7 m"),
         "{problem}"
     );
+    // The journal knows what it was.
+    let lost = &out.set_aside[0];
+    store.mend("Ana", lost.kind, lost.known).unwrap();
+    let back = store.catalogue().unwrap();
+    assert!(back.set_aside.is_empty());
+    let mut whole = catalogue().hulls;
+    whole.sort_by(|a, b| a.survey.key.cmp(&b.survey.key));
+    assert_eq!(back.hulls, whole);
 }
 
 #[test]

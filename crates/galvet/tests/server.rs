@@ -115,6 +115,26 @@ fn a_broken_record_is_set_aside_and_trouble_is_a_page_that_tells_nothing() {
     assert_eq!(status(&server.get("/")), "200");
     assert_eq!(status(&server.get("/hulls/tindrel-vaskar")), "404");
     assert_eq!(status(&server.get("/hulls/hobrin-cassel")), "200");
+    // It is listed with what is wrong, and can be put back.
+    assert!(server.get("/").contains("1 record is set aside"));
+    let listed = server.get("/set-aside");
+    assert!(listed.contains("tindrel-vaskar") && listed.contains("length must lie between"));
+    let id = listed.split("name=\"id\" value=\"").nth(1).unwrap();
+    let form = format!("kind=hull&id={}", id.split('"').next().unwrap());
+    let post = |body: &str| {
+        server.raw(&format!(
+            "POST /set-aside HTTP/1.1\r\nHost: localhost\r\nSec-Fetch-Site: same-origin\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\nConnection: close\r\n\r\n{body}",
+            body.len()
+        ))
+    };
+    assert_eq!(status(&post("kind=hull&id=99999")), "404");
+    assert_eq!(status(&post(&form)), "303");
+    assert_eq!(status(&server.get("/hulls/tindrel-vaskar")), "200");
+    assert!(
+        server
+            .get("/set-aside")
+            .contains("Every record can be used")
+    );
     // The table gone from under a running server: its own trouble, as a page.
     let slug = "other-question";
     other

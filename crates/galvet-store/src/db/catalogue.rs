@@ -13,6 +13,17 @@ use galvet_core::gear::Gear;
 use galvet_core::question::Water;
 use galvet_core::rig::Rig;
 
+/// A record that cannot be used as it stands.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct SetAside {
+    /// Its kind.
+    pub kind: Kind,
+    /// The record.
+    pub known: Known,
+    /// What is wrong with it.
+    pub problem: String,
+}
+
 /// Everything a question can name.
 #[derive(Debug, Clone, Default)]
 pub struct Catalogue {
@@ -30,7 +41,7 @@ pub struct Catalogue {
     /// Saved questions in order.
     pub briefs: Vec<SavedBrief>,
     /// Records set aside because they cannot be used, and why.
-    pub set_aside: Vec<String>,
+    pub set_aside: Vec<SetAside>,
 }
 
 impl Store {
@@ -140,7 +151,14 @@ fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
                 Ok(Some(Record::Brief(brief))) => out.briefs.push(brief),
                 Ok(_) => {}
                 Err(error @ StoreError::BadRecord { .. }) => {
-                    out.set_aside.push(error.to_string());
+                    out.set_aside.push(SetAside {
+                        kind,
+                        known: Known {
+                            id: row.id,
+                            revision: row.revision,
+                        },
+                        problem: error.to_string(),
+                    });
                 }
                 Err(error) => return Err(error),
             }

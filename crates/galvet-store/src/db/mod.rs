@@ -12,7 +12,7 @@ mod rows;
 mod schema;
 mod undo;
 
-pub use catalogue::Catalogue;
+pub use catalogue::{Catalogue, SetAside};
 pub use door::Door;
 pub use journal::{Change, SETTING_UP};
 pub use kind::{Kind, Known};

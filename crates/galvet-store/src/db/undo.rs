@@ -254,4 +254,21 @@ impl Store {
             door.put(&record, Some(known))
         })
     }
+
+    /// Puts a record that cannot be used back to what the journal last knew of
+    /// it: what was done to it past the door is lost, and nothing else.
+    ///
+    /// # Errors
+    /// [`StoreError::Nothing`] where the journal knows nothing of it;
+    /// [`StoreError::BadRecord`] where that cannot be used either.
+    pub fn mend(&self, who: &str, kind: Kind, known: Known) -> Result<Known, StoreError> {
+        let last = newest(&mut *self.connection()?, kind, known.id)?;
+        let document = last
+            .and_then(|c| c.after)
+            .ok_or(StoreError::Nothing("the journal knows nothing of it"))?;
+        let record = Record::of_document(kind, document)?;
+        self.write(who, "put back to what the journal knew", |door| {
+            door.put(&record, Some(known))
+        })
+    }
 }

@@ -13,6 +13,7 @@ mod ranking;
 mod reader;
 mod reckons;
 mod server;
+mod set_aside;
 mod shared;
 
 pub(crate) use reader::{units_from_key, units_key};

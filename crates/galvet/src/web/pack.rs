@@ -3,22 +3,35 @@
 
 use flate2::Compression;
 use flate2::write::GzEncoder;
+use lru::LruCache;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::{Header, Method, Status};
 use rocket::{Request, Response};
 use sha2::{Digest, Sha256};
-use std::collections::HashMap;
 use std::io::{Cursor, Write};
+use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, PoisonError};
 
 /// Bodies shorter than this are sent as they are, bytes.
 const SMALL: usize = 860;
 
+/// Packed bodies remembered.
+const KEPT: NonZeroUsize = NonZeroUsize::new(64).unwrap();
+
 /// Packs answers.
-#[derive(Debug, Default)]
+#[derive(Debug)]
 pub(super) struct Pack {
-    /// Assets compressed, by address: their content never changes.
-    assets: Mutex<HashMap<String, Arc<Vec<u8>>>>,
+    /// Bodies compressed, by the name of their content: assets are so once, and
+    /// a page that many ask for at once.
+    packed: Mutex<LruCache<String, Arc<Vec<u8>>>>,
+}
+
+impl Default for Pack {
+    fn default() -> Self {
+        Self {
+            packed: Mutex::new(LruCache::new(KEPT)),
+        }
+    }
 }
 
 /// Whether a list of a header's values has this one.
@@ -47,17 +60,13 @@ fn squeezed(bytes: &[u8]) -> Option<Vec<u8>> {
 }
 
 impl Pack {
-    fn compressed(&self, request: &Request<'_>, bytes: &[u8]) -> Option<Vec<u8>> {
-        let path = request.uri().path().as_str();
-        if !path.starts_with("/assets/") {
-            return squeezed(bytes);
-        }
-        let hold = || self.assets.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some(ready) = hold().get(path) {
+    fn compressed(&self, name: &str, bytes: &[u8]) -> Option<Vec<u8>> {
+        let hold = || self.packed.lock().unwrap_or_else(PoisonError::into_inner);
+        if let Some(ready) = hold().get(name) {
             return Some(ready.to_vec());
         }
         let made = squeezed(bytes)?;
-        hold().insert(path.to_owned(), Arc::new(made.clone()));
+        hold().put(name.to_owned(), Arc::new(made.clone()));
         Some(made)
     }
 }
@@ -92,7 +101,7 @@ impl Fairing for Pack {
         response.set_header(Header::new("ETag", tag));
         let wanted = bytes.len() > SMALL && shrinks(response);
         let packed = (wanted && lists(request, "Accept-Encoding", "gzip"))
-            .then(|| self.compressed(request, &bytes))
+            .then(|| self.compressed(&name, &bytes))
             .flatten();
         let body = match packed {
             Some(packed) => {

@@ -5,7 +5,7 @@ use super::assets;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
 use crate::present::json::Document;
-use crate::present::page::ranking::{self, RankingView};
+use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
 use crate::question::{Ask, Asked};
 use askama::Template;
@@ -25,8 +25,10 @@ struct RankingPage {
     place: &'static str,
     query: String,
     undo: Option<String>,
+    /// Records that cannot be used.
+    set_aside: usize,
     sentence: Sentence,
-    ranking: RankingView,
+    ranking: Arc<RankingView>,
 }
 
 /// The main page's changing part, for the script.
@@ -35,8 +37,10 @@ struct RankingPage {
 struct RankingPart {
     query: String,
     undo: Option<String>,
+    /// Records that cannot be used.
+    set_aside: usize,
     sentence: Sentence,
-    ranking: RankingView,
+    ranking: Arc<RankingView>,
 }
 
 /// A shelf without hulls or waters.
@@ -66,7 +70,7 @@ async fn answer(
     ask: &Ask,
     reader: Reader,
     shared: &Shared,
-) -> Result<Option<(Asked, Sentence, RankingView)>, Trouble> {
+) -> Result<Option<(Asked, Sentence, Arc<RankingView>)>, Trouble> {
     let shelf = shared.shelf().await?;
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(None);
@@ -76,9 +80,8 @@ async fn answer(
     }
     let answer = shared.ranking(&asked, &shelf).await?;
     let sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
-    let units = reader.units;
-    let view = rocket::tokio::task::spawn_blocking(move || ranking::ranking(&answer, units));
-    Ok(Some((asked, sentence, view.await?)))
+    let view = shared.view(answer, reader.units).await?;
+    Ok(Some((asked, sentence, view)))
 }
 
 #[get("/", rank = 1)]
@@ -105,6 +108,7 @@ async fn ranking_page(
         place,
         query,
         undo: shared.store.undoable()?,
+        set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         ranking,
     };
@@ -123,6 +127,7 @@ async fn ranking_part(
     let page = RankingPart {
         query: query_of(&ask),
         undo: shared.store.undoable()?,
+        set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         ranking,
     };

@@ -3,7 +3,7 @@
 use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
-use super::{assets, errors, hull, questions, ranking, reader, reckons};
+use super::{assets, errors, hull, questions, ranking, reader, reckons, set_aside};
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
@@ -71,6 +71,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", ranking::routes())
         .mount("/", hull::routes())
         .mount("/", reckons::routes())
+        .mount("/", set_aside::routes())
         .mount("/", questions::routes())
         .mount("/", reader::routes())
         .mount("/", errors::routes())

@@ -2,12 +2,15 @@
 
 use super::queue::{Busy, Queue};
 use crate::answer::{Answered, Desk, Hull};
+use crate::present::page::ranking::{self, RankingView};
 use crate::question::Asked;
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::{Catalogue, Store, StoreError};
+use lru::LruCache;
 use rocket::tokio::task;
+use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, PoisonError};
 
 /// The catalogue as it stood at a change, ready to be asked about.
@@ -19,11 +22,18 @@ pub(super) struct Shelf {
     pub(super) hulls: Vec<Hull>,
 }
 
-/// Questions worked on at once: each uses all processors already; a second
-/// begins while the first one's page is written.
-const AT_ONCE: usize = 2;
+/// Questions worked on at once: one, since it uses all processors.
+const AT_ONCE: usize = 1;
 /// Questions that may wait. The newest goes first: the rest has seconds.
 const WAITING: usize = 64;
+
+/// Rankings in words remembered.
+const VIEWS: NonZeroUsize = NonZeroUsize::new(16).unwrap();
+/// Where the answer lies in memory, and whether the units are imperial: the answer is kept beside
+/// the view, so that no other can come to lie there.
+type ViewKey = (usize, bool);
+/// A ranking and its words.
+type View = (Arc<Answered>, Arc<RankingView>);
 
 /// Shared by all requests.
 pub(crate) struct Shared {
@@ -32,6 +42,7 @@ pub(crate) struct Shared {
     pub(super) desk: Arc<Desk>,
     shelf: Mutex<Option<Arc<Shelf>>>,
     queue: Queue,
+    views: Mutex<LruCache<ViewKey, View>>,
 }
 
 /// Why a request could not be served for reasons of our own.
@@ -73,6 +84,7 @@ impl Shared {
             desk: Arc::new(Desk::new(guides)),
             shelf: Mutex::new(None),
             queue: Queue::new(AT_ONCE, WAITING),
+            views: Mutex::new(LruCache::new(VIEWS)),
         }
     }
 
@@ -91,8 +103,8 @@ impl Shared {
         }
         let store = self.store.clone();
         let catalogue = task::spawn_blocking(move || store.catalogue()).await??;
-        for problem in &catalogue.set_aside {
-            terminal::warn(format_args!("set aside: {problem}"));
+        for record in &catalogue.set_aside {
+            terminal::warn(format_args!("set aside: {}", record.problem));
         }
         let hulls = catalogue
             .hulls
@@ -138,5 +150,23 @@ impl Shared {
         let desk = self.desk.clone();
         self.work(move || desk.answer(shelf.change, &brief, &shelf.hulls))
             .await
+    }
+
+    /// A ranking in words and drawings; put once for all who ask the same.
+    pub(super) async fn view(
+        &self,
+        answer: Arc<Answered>,
+        units: System,
+    ) -> Result<Arc<RankingView>, Trouble> {
+        let key = (Arc::as_ptr(&answer) as usize, units == System::Imperial);
+        let hold = || self.views.lock().unwrap_or_else(PoisonError::into_inner);
+        if let Some((_, view)) = hold().get(&key) {
+            return Ok(view.clone());
+        }
+        let made = answer.clone();
+        let view = task::spawn_blocking(move || ranking::ranking(&made, units)).await?;
+        let view = Arc::new(view);
+        hold().put(key, (answer, view.clone()));
+        Ok(view)
     }
 }

@@ -1,0 +1,81 @@
+//! Records that cannot be used: what is wrong with them, and what can be done.
+
+use super::ask::query_of;
+use super::assets;
+use super::reader::Reader;
+use super::shared::{Shared, Trouble};
+use crate::question::Ask;
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_store::{SetAside, StoreError};
+use rocket::form::Form;
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::{FromForm, Route, State, get, post, routes, uri};
+
+#[derive(Template, WebTemplate)]
+#[template(path = "set-aside.html")]
+struct SetAsidePage {
+    units: System,
+    here: String,
+    place: &'static str,
+    query: String,
+    records: Vec<SetAside>,
+}
+
+impl SetAsidePage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+#[get("/set-aside")]
+async fn set_aside(
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<SetAsidePage, Trouble> {
+    let shelf = shared.shelf().await?;
+    let query = query_of(&ask);
+    Ok(SetAsidePage {
+        units: reader.units,
+        here: format!("/set-aside{query}"),
+        place: "set-aside",
+        query,
+        records: shelf.catalogue.set_aside.clone(),
+    })
+}
+
+#[derive(FromForm)]
+struct MendForm<'r> {
+    kind: &'r str,
+    id: i64,
+}
+
+/// Puts a record back to what the journal last knew of it.
+#[post("/set-aside", data = "<form>")]
+async fn mend(
+    form: Form<MendForm<'_>>,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, Status>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let mut records = shelf.catalogue.set_aside.iter();
+    let wanted = |r: &&SetAside| r.kind.key() == form.kind && r.known.id == form.id;
+    let Some(record) = records.find(wanted).cloned() else {
+        return Ok(Err(Status::NotFound));
+    };
+    let store = shared.store.clone();
+    let work = move || store.mend("page", record.kind, record.known);
+    match rocket::tokio::task::spawn_blocking(work).await? {
+        // Somebody else was quicker, or it cannot be mended: the page says so.
+        Ok(_) | Err(StoreError::Conflict { .. } | StoreError::Nothing(_)) => {}
+        Err(StoreError::BadRecord { .. }) => return Ok(Err(Status::UnprocessableEntity)),
+        Err(error) => return Err(error.into()),
+    }
+    Ok(Ok(Redirect::to(uri!("/set-aside"))))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![set_aside, mend]
+}
