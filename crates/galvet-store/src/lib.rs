@@ -9,8 +9,8 @@ mod error;
 pub mod files;
 
 pub use db::{
-    Catalogue, Change, Door, Kind, Known, Merged, Record, SETTING_UP, SavedBrief, SetAside, Store,
-    Trashed, merge,
+    Catalogue, Change, Checked, Door, Kind, Known, Merged, Record, SETTING_UP, SavedBrief,
+    SetAside, Store, Trashed, check, merge,
 };
 pub use error::{StoreError, Theirs};
 pub use files::FileError;

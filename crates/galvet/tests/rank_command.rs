@@ -379,6 +379,7 @@ fn every_command_tells_its_exit_codes_and_the_shells_know_them() {
         "rank",
         "float",
         "export",
+        "check",
         "completions",
         "man",
     ] {

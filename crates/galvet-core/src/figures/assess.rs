@@ -119,27 +119,47 @@ impl Assessment {
         Afloat::new(&self.setup, shapes, Accuracy::FINE)
     }
 
-    /// Load, kg, by which the middle shape is too heavily laden to find a rest;
-    /// `None` where it finds one.
+    /// Load, kg, by which the hull is too heavily laden to find a rest: of the
+    /// middle shape, or of the likeliest that founders where that one rests.
+    /// `None` where all find one.
     #[must_use]
     pub fn too_much(&self) -> Option<f64> {
-        *self.too_much.get_or_init(|| self.find_too_much())
+        *self.too_much.get_or_init(|| {
+            let weights = &self.setup.posterior.weights;
+            let founder = |&i: &usize| matches!(self.fates[i], Fate::Founders { .. });
+            let mut lost: Vec<usize> = (0..self.fates.len()).filter(founder).collect();
+            lost.sort_by(|&a, &b| weights[b].total_cmp(&weights[a]));
+            let shapes = lost.into_iter().map(|i| self.setup.posterior.shapes[i]);
+            std::iter::once(self.middle)
+                .chain(shapes)
+                .find_map(|shape| self.too_much_for(shape))
+        })
     }
 
-    fn find_too_much(&self) -> Option<f64> {
-        let shapes = [self.middle];
+    /// The same for one shape, in the way of carrying the crew that it bears
+    /// least.
+    fn too_much_for(&self, shape: Shape) -> Option<f64> {
+        let shapes = [shape];
         let afloat = self.afloat(&shapes);
-        let loads = &self.setup.loads;
-        let (body, carriage) = (&afloat.body, self.setup.carriage());
-        let load = loads.load(carriage, body.standing_height);
-        let share = bearable_share(
-            body,
-            &body.outline(self.setup.open),
-            &loads.hull(Lanes::splat(self.middle.hull_mass)),
-            &load,
-            self.setup.brief.water.density,
-        );
-        (share < 1.0).then(|| load.mass.0[0] * (1.0 - share))
+        let (loads, body) = (&self.setup.loads, &afloat.body);
+        let stands = self.setup.brief.posture.stands();
+        let carriages = [
+            Some(Carriage::Seated),
+            stands.then_some(Carriage::AtTheFeet),
+        ];
+        let over = carriages.into_iter().flatten().map(|carriage| {
+            let load = loads.load(carriage, body.standing_height);
+            let share = bearable_share(
+                body,
+                &body.outline(self.setup.open),
+                &loads.hull(Lanes::splat(shape.hull_mass)),
+                &load,
+                self.setup.brief.water.density,
+            );
+            load.mass.0[0] * (1.0 - share)
+        });
+        let over = over.fold(0.0, f64::max);
+        (over > 0.0).then_some(over)
     }
 
     /// What label and measurements say that a reader must hear.

@@ -120,7 +120,7 @@ impl Store {
     }
 }
 
-fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
+pub(super) fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
     #[derive(QueryableByName)]
     struct Row {
         #[diesel(sql_type = BigInt)]

@@ -2,6 +2,7 @@
 //! immediate transaction, and leaves its line in the journal.
 
 mod catalogue;
+mod check;
 mod door;
 mod journal;
 mod kind;
@@ -13,6 +14,7 @@ mod schema;
 mod undo;
 
 pub use catalogue::{Catalogue, SetAside};
+pub use check::{Checked, check};
 pub use door::Door;
 pub use journal::{Change, SETTING_UP};
 pub use kind::{Kind, Known};

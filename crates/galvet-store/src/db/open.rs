@@ -14,7 +14,7 @@ use std::sync::atomic::{AtomicI64, Ordering};
 use std::time::Duration;
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
-const DATABASE: &str = "galvet.db";
+pub(super) const DATABASE: &str = "galvet.db";
 const LOCK: &str = "galvet.lock";
 /// Connections kept: SQLite has one writer, and pages read briefly.
 const CONNECTIONS: u32 = 4;
@@ -45,7 +45,7 @@ impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
 
 /// The database's path in a form that SQLite takes as a plain file name: an
 /// absolute one, so that a directory called `file:x` is not read as a URI.
-fn database_path(directory: &Path) -> Result<String, StoreError> {
+pub(super) fn database_path(directory: &Path) -> Result<String, StoreError> {
     let unwritable = |source| StoreError::Unwritable {
         path: directory.to_owned(),
         source,
@@ -138,8 +138,24 @@ impl Store {
     }
 }
 
-fn migrate(connection: &mut SqliteConnection, path: &Path) -> Result<(), StoreError> {
-    let failed = |e: Box<dyn std::error::Error + Send + Sync>| StoreError::Migrate(e.to_string());
+fn failed(error: Box<dyn std::error::Error + Send + Sync>) -> StoreError {
+    StoreError::Migrate(error.to_string())
+}
+
+/// Whether a database was written by an earlier Galvet.
+///
+/// # Errors
+/// [`StoreError::Newer`] for one written by a later one.
+pub(super) fn is_behind(
+    connection: &mut SqliteConnection,
+    path: &Path,
+) -> Result<bool, StoreError> {
+    from_the_past(connection, path)?;
+    connection.has_pending_migration(MIGRATIONS).map_err(failed)
+}
+
+/// Editions applied so far; refuses one that is not known here.
+fn from_the_past(connection: &mut SqliteConnection, path: &Path) -> Result<usize, StoreError> {
     let applied = connection.applied_migrations().map_err(failed)?;
     let known: Vec<String> = MigrationSource::<diesel::sqlite::Sqlite>::migrations(&MIGRATIONS)
         .map_err(failed)?
@@ -151,12 +167,17 @@ fn migrate(connection: &mut SqliteConnection, path: &Path) -> Result<(), StoreEr
             path: path.to_owned(),
         });
     }
+    Ok(applied.len())
+}
+
+fn migrate(connection: &mut SqliteConnection, path: &Path) -> Result<(), StoreError> {
+    let applied = from_the_past(connection, path)?;
     let pending = connection
         .has_pending_migration(MIGRATIONS)
         .map_err(failed)?;
-    if pending && !applied.is_empty() {
+    if pending && applied > 0 {
         // Path of a plain file beside the database; quotes doubled for SQL.
-        let copy = path.with_extension(format!("before-{}.db", applied.len() + 1));
+        let copy = path.with_extension(format!("before-{}.db", applied + 1));
         if !copy.exists() {
             let target = copy.to_string_lossy().replace('\'', "''");
             connection

@@ -1,5 +1,6 @@
 //! The commands, one file each.
 
+mod check;
 mod completions;
 mod demo;
 mod export;
@@ -40,6 +41,7 @@ enum Command {
     Rank(rank::Args),
     Float(float::Args),
     Export(export::Args),
+    Check(check::Args),
     Completions(completions::Args),
     Man(man::Args),
 }
@@ -183,6 +185,7 @@ pub fn run(line: Line) -> Result<Outcome, Problem> {
         Command::Rank(args) => rank::run(&args),
         Command::Float(args) => float::run(&args),
         Command::Export(args) => export::run(&args),
+        Command::Check(args) => check::run(&args),
         Command::Completions(args) => completions::run(&args),
         Command::Man(args) => man::run(&args),
     }

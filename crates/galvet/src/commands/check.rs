@@ -1,0 +1,116 @@
+//! `galvet check`: files and data directories looked over, nothing changed.
+
+use super::{Outcome, Problem, read_text};
+use crate::{demo_data, question, terminal};
+use galvet_store::FileError;
+use galvet_store::files::{evidence, gear, guides, hulls, offsets, rigs, waters};
+use std::path::{Path, PathBuf};
+
+/// Look files or data directories over, changing nothing
+///
+/// A file is read as it would be taken in: hulls or offsets as CSV; briefs,
+/// rigs, waters, gear, evidence or guide values as JSON. A data directory is
+/// looked over whole, also while it is served: integrity, references, journal,
+/// and the bounds of every record.
+#[derive(Debug, clap::Args)]
+#[command(
+    after_help = "Examples:\n  galvet check shop.csv my-brief.json\n  galvet check galvet-data\n\nExit codes: 0 nothing wrong, 1 something to look at, 2 could not be read."
+)]
+pub struct Args {
+    /// Files and data directories; - for standard input
+    #[arg(required = true, value_name = "FILE|DIR")]
+    paths: Vec<PathBuf>,
+}
+
+pub fn run(args: &Args) -> Result<Outcome, Problem> {
+    let mut found = false;
+    for path in &args.paths {
+        let (what, problems) = if path.is_dir() {
+            let checked = galvet_store::check(path)?;
+            let what = format!("{}: {} records", path.display(), checked.records);
+            (what, checked.problems)
+        } else {
+            file(path)?
+        };
+        let count = problems.len();
+        found |= count > 0;
+        let wrong = match count {
+            0 => "nothing wrong".to_owned(),
+            1 => "1 thing to look at".to_owned(),
+            n => format!("{n} things to look at"),
+        };
+        terminal::say(terminal::harmless(&format!("{what}; {wrong}")));
+        for problem in problems {
+            terminal::say(terminal::harmless(&format!("  - {problem}")));
+        }
+    }
+    Ok(if found {
+        Outcome::Findings
+    } else {
+        Outcome::Done
+    })
+}
+
+/// What a file is and holds, and what is wrong in it.
+fn file(path: &Path) -> Result<(String, Vec<String>), Problem> {
+    let (file, text) = read_text(path)?;
+    let said = |what: &str, result: Result<usize, Vec<FileError>>| match result {
+        Ok(n) => (format!("{file}: {n} {what}"), Vec::new()),
+        Err(errors) => {
+            let lines = errors.iter().map(ToString::to_string).collect();
+            (format!("{file}: {what}"), lines)
+        }
+    };
+    let one = |error| vec![error];
+    let shipped = demo_data::catalogue().map_err(Problem::Files)?;
+    let head = text.trim_start();
+    if !head.starts_with(['{', '[']) {
+        if head.starts_with("station_m") {
+            let read = offsets::read_stations(&file, &text);
+            return Ok(said("stations", read.map(|r| r.0.len()).map_err(one)));
+        }
+        return Ok(match hulls::read(&file, &text) {
+            Err(errors) => said("hulls", Err(errors)),
+            Ok(read) => {
+                let mut notes: Vec<String> = read
+                    .hulls
+                    .iter()
+                    .flat_map(|h| {
+                        let findings = h.survey.findings().into_iter();
+                        findings.map(|f| format!("{}: {}", h.survey.key, f.text))
+                    })
+                    .collect();
+                let unknown = read.unknown_columns.iter();
+                notes.extend(unknown.map(|name| format!("column not understood: {name}")));
+                (format!("{file}: {} hulls", read.hulls.len()), notes)
+            }
+        });
+    }
+    let has = |name: &str| text.contains(&format!("\"{name}\""));
+    Ok(if has("rigs") {
+        let read = rigs::read(&file, &text, &shipped.gear);
+        said("rigs", read.map(|r| r.len()).map_err(one))
+    } else if has("waters") {
+        said(
+            "waters",
+            waters::read(&file, &text).map(|r| r.len()).map_err(one),
+        )
+    } else if has("gear") && !has("crew") {
+        said(
+            "things",
+            gear::read(&file, &text).map(|r| r.len()).map_err(one),
+        )
+    } else if has("evidence") {
+        let read = evidence::read(&file, &text);
+        said("measurements", read.map(|r| r.len()).map_err(one))
+    } else if has("crew") {
+        let read = question::read(&file, &text)
+            .and_then(|brief| question::resolve(&file, &brief, &shipped.rigs, &shipped.waters));
+        said("brief", read.map(|_| 1).map_err(one))
+    } else {
+        said(
+            "set of guide values",
+            guides::read(&file, &text).map(|_| 1).map_err(one),
+        )
+    })
+}
