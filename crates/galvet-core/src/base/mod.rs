@@ -4,13 +4,14 @@
 mod finding;
 mod keyed;
 mod lanes;
+mod typed;
 mod units;
 
 pub use finding::Finding;
 pub use keyed::Keyed;
 pub(crate) use keyed::words;
 pub use lanes::Lanes;
+pub use typed::{Bare, QuantityError};
 pub use units::{
-    Bare, Bounds, Dimension, FOOT, GRAVITY, INCH, MILE, OutOfRange, POUND, QuantityError, System,
-    feet_and_inches,
+    Bounds, Dimension, FOOT, GRAVITY, INCH, MILE, OutOfRange, POUND, System, feet_and_inches,
 };

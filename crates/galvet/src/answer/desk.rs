@@ -231,17 +231,23 @@ mod tests {
     use crate::demo_data;
     use crate::question::Ask;
     use galvet_core::base::System;
+    use galvet_store::files::hulls::HullRecord;
+
+    /// Hulls as a database keeps them, at their first revision.
+    fn kept(records: &[HullRecord]) -> Vec<Hull> {
+        (1..)
+            .zip(records)
+            .map(|(id, record)| Hull {
+                known: Some(Known { id, revision: 1 }),
+                survey: Arc::new(record.survey.clone()),
+            })
+            .collect()
+    }
 
     #[test]
     fn what_only_judges_floats_nothing_anew() {
         let demo = demo_data::catalogue().unwrap();
-        let hulls: Vec<Hull> = (1..)
-            .zip(&demo.hulls)
-            .map(|(id, h)| Hull {
-                known: Some(Known { id, revision: 1 }),
-                survey: Arc::new(h.survey.clone()),
-            })
-            .collect();
+        let hulls = kept(&demo.hulls);
         let desk = Desk::new(Arc::new(Guides::default()));
         let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
         let mut brief = asked.brief;
@@ -274,13 +280,7 @@ mod tests {
     #[test]
     fn one_question_is_worked_out_once_however_many_ask() {
         let demo = demo_data::catalogue().unwrap();
-        let hulls: Vec<Hull> = (1..)
-            .zip(&demo.hulls[..4])
-            .map(|(id, h)| Hull {
-                known: Some(Known { id, revision: 1 }),
-                survey: Arc::new(h.survey.clone()),
-            })
-            .collect();
+        let hulls = kept(&demo.hulls[..4]);
         let desk = Desk::new(Arc::new(Guides::default()));
         let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
         let brief = Arc::new(asked.brief);

@@ -1,0 +1,332 @@
+//! Quantities as people type them: any unit, decimal comma or point, feet and
+//! inches, thousands set apart; what can be read two ways is asked about.
+
+use super::units::{Bounds, Dimension, FOOT, INCH, OutOfRange, POUND};
+use thiserror::Error;
+
+/// Why a typed quantity was not understood.
+#[derive(Debug, Clone, PartialEq, Error)]
+pub enum QuantityError {
+    /// Nothing was typed.
+    #[error("a number is needed here, for example {example}")]
+    Empty {
+        /// Something that would be accepted.
+        example: &'static str,
+    },
+    /// Not a number with a known unit.
+    #[error("“{text}” is not understood here; write for example {example}")]
+    NotUnderstood {
+        /// What was typed, shortened.
+        text: String,
+        /// Something that would be accepted.
+        example: &'static str,
+    },
+    /// A comma that sets a thousand apart for some and is the decimal sign for
+    /// others: never guessed.
+    #[error("“{text}” can be read two ways: write {thousand} or {part}")]
+    Ambiguous {
+        /// What was typed, shortened.
+        text: String,
+        /// The number without its comma.
+        thousand: String,
+        /// The number with a decimal point.
+        part: String,
+    },
+    /// Understood, but outside what makes sense.
+    #[error(transparent)]
+    OutOfRange(#[from] OutOfRange),
+}
+
+impl Bounds {
+    /// Reads what a person typed; a bare number is in `bare` units.
+    ///
+    /// # Errors
+    /// [`QuantityError`] that says what would be accepted.
+    pub fn parse(&self, text: &str, bare: Bare) -> Result<f64, QuantityError> {
+        let value = match self.dimension {
+            Dimension::Length | Dimension::ShortLength | Dimension::FineLength => {
+                parse_length(text, bare)
+            }
+            Dimension::Mass => parse_mass(text, bare),
+            Dimension::Money => parse_money(text),
+            _ => parse_plain(text),
+        }?;
+        Ok(self.check(value)?)
+    }
+}
+
+/// What a number without a unit means in the field it was typed in.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Bare(f64);
+
+impl Bare {
+    /// The number is in SI already.
+    pub const SI: Self = Self(1.0);
+    /// Centimetres.
+    pub const CENTIMETRES: Self = Self(0.01);
+    /// Millimetres.
+    pub const MILLIMETRES: Self = Self(0.001);
+    /// Feet.
+    pub const FEET: Self = Self(FOOT);
+    /// Inches.
+    pub const INCHES: Self = Self(INCH);
+    /// Pounds.
+    pub const POUNDS: Self = Self(POUND);
+}
+
+const LENGTH_EXAMPLE: &str = "3.76 m, 376 cm or 12' 4\"";
+const MASS_EXAMPLE: &str = "29.0 kg or 64 lb";
+const PLAIN_EXAMPLE: &str = "0.8";
+const MONEY_EXAMPLE: &str = "1290 or € 1290";
+
+fn refuse(text: &str, example: &'static str) -> QuantityError {
+    if text.trim().is_empty() {
+        return QuantityError::Empty { example };
+    }
+    QuantityError::NotUnderstood {
+        text: text.chars().take(40).collect(),
+        example,
+    }
+}
+
+/// What a number was taken for.
+enum Written {
+    Number(f64),
+    /// `1,290`: a thousand and more to some, one and a bit to others.
+    Ambiguous(String, String),
+    Nonsense,
+}
+
+/// A decimal number with point or comma, nothing else (no `inf`, no `nan`).
+/// Thousands may be set apart where that cannot be misread: `1 290`, `1,290.5`.
+fn written(text: &str) -> Written {
+    // `4½` is how we write it ourselves.
+    let text = text.trim().replace('\u{2212}', "-").replace('½', ".5");
+    let spaced = [' ', '\u{a0}', '\u{2009}', '\u{202f}', '\''];
+    let mut digits = text.clone();
+    if let Some(sign) = spaced.into_iter().find(|&s| text.contains(s)) {
+        let whole = text.split(['.', ',']).next().unwrap_or_default();
+        if !groups_of_three(whole, sign) {
+            return Written::Nonsense;
+        }
+        digits = text.replace(sign, "");
+    }
+    let (points, commas) = (digits.matches('.').count(), digits.matches(',').count());
+    let plain = match (points, commas) {
+        (0, 1) => {
+            let (whole, rest) = digits.split_once(',').unwrap_or_default();
+            let bare = whole.trim_start_matches(['-', '+']);
+            let thousand = groups_of_three(&digits, ',') && !bare.starts_with('0');
+            if thousand && digits == text {
+                return Written::Ambiguous(format!("{whole}{rest}"), {
+                    let rest = rest.trim_end_matches('0');
+                    format!("{whole}.{}", if rest.is_empty() { "0" } else { rest })
+                });
+            }
+            digits.replace(',', ".")
+        }
+        (_, 0) if points < 2 => digits,
+        // The last sign is the decimal one, the others set thousands apart.
+        (1, _) if digits.rfind('.') > digits.rfind(',') => {
+            let whole = digits.split('.').next().unwrap_or_default();
+            if !groups_of_three(whole, ',') {
+                return Written::Nonsense;
+            }
+            digits.replace(',', "")
+        }
+        (_, 1) if digits.rfind(',') > digits.rfind('.') => {
+            let whole = digits.split(',').next().unwrap_or_default();
+            if !groups_of_three(whole, '.') {
+                return Written::Nonsense;
+            }
+            digits.replace('.', "").replace(',', ".")
+        }
+        (0, _) if groups_of_three(&digits, ',') => digits.replace(',', ""),
+        (_, 0) if groups_of_three(&digits, '.') => digits.replace('.', ""),
+        _ => return Written::Nonsense,
+    };
+    let only = |c: char| c.is_ascii_digit() || matches!(c, '.' | '-' | '+');
+    if plain.is_empty() || !plain.chars().all(only) {
+        return Written::Nonsense;
+    }
+    match plain.parse::<f64>() {
+        Ok(value) if value.is_finite() => Written::Number(value),
+        _ => Written::Nonsense,
+    }
+}
+
+/// Whether `sign` parts the digits as it parts thousands.
+fn groups_of_three(text: &str, sign: char) -> bool {
+    let text = text.trim_start_matches(['-', '+']);
+    let mut groups = text.split(sign);
+    let digits = |g: &str| g.bytes().all(|b| b.is_ascii_digit());
+    let first = groups.next().unwrap_or_default();
+    (1..=3).contains(&first.len()) && digits(first) && groups.all(|g| g.len() == 3 && digits(g))
+}
+
+/// A number, or the error that says what would be one.
+fn decimal(text: &str, whole: &str, example: &'static str) -> Result<f64, QuantityError> {
+    match written(text) {
+        Written::Number(value) => Ok(value),
+        Written::Ambiguous(thousand, part) => Err(QuantityError::Ambiguous {
+            text: text.trim().chars().take(40).collect(),
+            thousand,
+            part,
+        }),
+        Written::Nonsense => Err(refuse(whole, example)),
+    }
+}
+
+/// Splits `12.3 kg` into number and unit.
+fn split_unit(text: &str) -> (&str, &str) {
+    let text = text.trim();
+    let end = text
+        .char_indices()
+        .find(|(_, c)| c.is_alphabetic() || matches!(c, '\'' | '"' | '′' | '″' | '%' | '°'))
+        .map_or(text.len(), |(i, _)| i);
+    (text[..end].trim(), text[end..].trim())
+}
+
+fn parse_plain(text: &str) -> Result<f64, QuantityError> {
+    let (number, unit) = split_unit(text);
+    let scale = match unit {
+        "" | "°" => 1.0,
+        "%" => 0.01,
+        _ => return Err(refuse(text, PLAIN_EXAMPLE)),
+    };
+    Ok(decimal(number, text, PLAIN_EXAMPLE)? * scale)
+}
+
+/// A price, its currency's sign or letters before or behind it left aside.
+fn parse_money(text: &str) -> Result<f64, QuantityError> {
+    let number =
+        text.trim_matches(|c: char| c.is_alphabetic() || c.is_whitespace() || "€£$¥".contains(c));
+    decimal(number, text, MONEY_EXAMPLE)
+}
+
+fn parse_mass(text: &str, bare: Bare) -> Result<f64, QuantityError> {
+    let (number, unit) = split_unit(text);
+    let scale = match unit.to_lowercase().as_str() {
+        "" => bare.0,
+        "kg" | "kilo" | "kilos" => 1.0,
+        "g" => 0.001,
+        "lb" | "lbs" | "pound" | "pounds" => POUND,
+        _ => return Err(refuse(text, MASS_EXAMPLE)),
+    };
+    Ok(decimal(number, text, MASS_EXAMPLE)? * scale)
+}
+
+fn parse_length(text: &str, bare: Bare) -> Result<f64, QuantityError> {
+    let refused = || refuse(text, LENGTH_EXAMPLE);
+    let (number, unit) = split_unit(text);
+    let value = decimal(number, text, LENGTH_EXAMPLE)?;
+    let unit = unit.to_lowercase();
+    let scale = match unit.as_str() {
+        "" => bare.0,
+        "m" => 1.0,
+        "cm" => 0.01,
+        "mm" => 0.001,
+        "in" | "inch" | "inches" | "\"" | "″" => INCH,
+        "ft" | "foot" | "feet" | "'" | "′" => FOOT,
+        _ => return feet_then_inches(value, &unit).ok_or_else(refused),
+    };
+    Ok(value * scale)
+}
+
+/// The rest of `12' 4"`, `12 ft 4 in`, `12'4`: feet known, inches to read.
+fn feet_then_inches(feet: f64, rest: &str) -> Option<f64> {
+    let inches = ["feet", "ft", "'", "′"]
+        .iter()
+        .find_map(|mark| rest.strip_prefix(mark))?;
+    let (number, unit) = split_unit(inches);
+    if !matches!(unit, "" | "in" | "inch" | "inches" | "\"" | "″") {
+        return None;
+    }
+    let Written::Number(inches) = written(number) else {
+        return None;
+    };
+    if !(0.0..12.0).contains(&inches) {
+        return None;
+    }
+    (feet >= 0.0).then_some(feet * FOOT + inches * INCH)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use approx::assert_relative_eq;
+
+    const LENGTH: Bounds = Bounds::new("length", Dimension::Length, 0.0, 10.0);
+    const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 500.0);
+
+    #[test]
+    fn lengths_are_read_as_people_write_them() {
+        for (text, metres) in [
+            ("3.76 m", 3.76),
+            ("3,76", 3.76),
+            ("376cm", 3.76),
+            ("12' 4\"", 12.0 * FOOT + 4.0 * INCH),
+            ("12 ft 4 in", 12.0 * FOOT + 4.0 * INCH),
+            ("12′4″", 12.0 * FOOT + 4.0 * INCH),
+            ("12'4", 12.0 * FOOT + 4.0 * INCH),
+            ("12.5 ft", 12.5 * FOOT),
+            ("34 in", 34.0 * INCH),
+            ("6′ ½″", 6.0 * FOOT + 0.5 * INCH),
+            ("12′ 4½″", 12.0 * FOOT + 4.5 * INCH),
+        ] {
+            let read = LENGTH.parse(text, Bare::SI);
+            assert_relative_eq!(read.unwrap(), metres, epsilon = 1e-12);
+        }
+    }
+
+    #[test]
+    fn masses_are_read_as_people_write_them() {
+        for (text, kg) in [("29,0 kg", 29.0), ("64 lb", 64.0 * POUND), ("88", 88.0)] {
+            assert_relative_eq!(MASS.parse(text, Bare::SI).unwrap(), kg, epsilon = 1e-12);
+        }
+        assert_relative_eq!(MASS.parse("100", Bare::POUNDS).unwrap(), 45.359_237);
+    }
+
+    #[test]
+    fn a_comma_that_can_be_read_two_ways_is_asked_about() {
+        const PRICE: Bounds = Bounds::new("price", Dimension::Money, 0.0, 50_000.0);
+        for text in ["1,290", "€ 1,290", "1,290 EUR"] {
+            let error = PRICE.parse(text, Bare::SI).unwrap_err().to_string();
+            assert!(error.ends_with("write 1290 or 1.29"), "{error}");
+        }
+        let error = MASS.parse("1,290 kg", Bare::SI).unwrap_err().to_string();
+        assert!(error.contains("can be read two ways"), "{error}");
+        for (text, value) in [
+            ("€ 1290", 1290.0),
+            ("1290.50 $", 1290.5),
+            ("1 290,50 €", 1290.5),
+            ("1,290.5", 1290.5),
+            ("1.290,5", 1290.5),
+            ("1'290", 1290.0),
+            ("12,345,678.5", 12_345_678.5),
+            ("0,290", 0.29),
+            ("1,29", 1.29),
+            ("1,2900", 1.29),
+        ] {
+            let wide = Bounds::new("price", Dimension::Money, 0.0, 1e8);
+            assert_eq!(wide.parse(text, Bare::SI), Ok(value), "{text}");
+        }
+        for text in [
+            "1,29,0", "1 29", "1.2.3", "12,34.5", "1,290,5", "€", "1e5", ",", ".",
+        ] {
+            assert!(PRICE.parse(text, Bare::SI).is_err(), "{text}");
+        }
+    }
+
+    #[test]
+    fn nonsense_is_refused_with_an_example() {
+        for text in [
+            "", "inf", "NaN", "1e9", "12' 14\"", "3 m 4", "--3", "3 stone", "'", "9'9'9",
+        ] {
+            let error = LENGTH.parse(text, Bare::SI).unwrap_err().to_string();
+            assert!(error.contains("3.76 m"), "{text}: {error}");
+        }
+        let error = MASS.parse("900 kg", Bare::SI).unwrap_err().to_string();
+        assert_eq!(error, "mass must lie between 0 and 500 kg, not 900");
+    }
+}
