@@ -411,7 +411,11 @@ proptest! {
                 prop_assert!(reason.by.is_finite() && reason.by >= 0.0);
                 // The lean that tips a tender hull may itself be nothing.
                 let tender = reason.code == galvet_core::rank::Code::TooTender;
-                prop_assert!(tender || reason.by > 0.0 || reason.shed.is_some() || reason.share.is_some() || !reason.detail.is_empty(), "{:?}", reason);
+                let some = |amount: Option<f64>| amount.is_some_and(|a| a > 0.0);
+                prop_assert!(tender || reason.by > 0.0 || some(reason.shed) || some(reason.share) || !reason.detail.is_empty(), "{:?}", reason);
+                if reason.code == galvet_core::rank::Code::Founders {
+                    prop_assert!(reason.by > 0.0 || some(reason.share), "{:?}", reason);
+                }
                 prop_assert!(!reason.text(galvet_core::base::System::Imperial).is_empty());
             }
         }

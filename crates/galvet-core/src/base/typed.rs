@@ -43,15 +43,16 @@ impl Bounds {
     /// # Errors
     /// [`QuantityError`] that says what would be accepted.
     pub fn parse(&self, text: &str, bare: Bare) -> Result<f64, QuantityError> {
-        let value = match self.dimension {
+        let (number, scale) = match self.dimension {
             Dimension::Length | Dimension::ShortLength | Dimension::FineLength => {
                 parse_length(text, bare)
             }
             Dimension::Mass => parse_mass(text, bare),
-            Dimension::Money => parse_money(text),
-            _ => parse_plain(text),
+            Dimension::Money => parse_money(text).map(|n| (n, 1.0)),
+            _ => parse_plain(text).map(|n| (n, 1.0)),
         }?;
-        Ok(self.check(value)?)
+        let checked = self.check(number * scale);
+        Ok(checked.map_err(|refused| refused.written_in(scale))?)
     }
 }
 
@@ -204,7 +205,8 @@ fn parse_money(text: &str) -> Result<f64, QuantityError> {
     decimal(number, text, MONEY_EXAMPLE)
 }
 
-fn parse_mass(text: &str, bare: Bare) -> Result<f64, QuantityError> {
+/// The number, and its unit in kg.
+fn parse_mass(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
     let (number, unit) = split_unit(text);
     let scale = match unit.to_lowercase().as_str() {
         "" => bare.0,
@@ -213,10 +215,11 @@ fn parse_mass(text: &str, bare: Bare) -> Result<f64, QuantityError> {
         "lb" | "lbs" | "pound" | "pounds" => POUND,
         _ => return Err(refuse(text, MASS_EXAMPLE)),
     };
-    Ok(decimal(number, text, MASS_EXAMPLE)? * scale)
+    Ok((decimal(number, text, MASS_EXAMPLE)?, scale))
 }
 
-fn parse_length(text: &str, bare: Bare) -> Result<f64, QuantityError> {
+/// The number, and its unit in metres.
+fn parse_length(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
     let refused = || refuse(text, LENGTH_EXAMPLE);
     let (number, unit) = split_unit(text);
     let value = decimal(number, text, LENGTH_EXAMPLE)?;
@@ -228,12 +231,16 @@ fn parse_length(text: &str, bare: Bare) -> Result<f64, QuantityError> {
         "mm" => 0.001,
         "in" | "inch" | "inches" | "\"" | "″" => INCH,
         "ft" | "foot" | "feet" | "'" | "′" => FOOT,
-        _ => return feet_then_inches(value, &unit).ok_or_else(refused),
+        _ => {
+            let feet = feet_then_inches(value, &unit).ok_or_else(refused)?;
+            return Ok((feet, FOOT));
+        }
     };
-    Ok(value * scale)
+    Ok((value, scale))
 }
 
-/// The rest of `12' 4"`, `12 ft 4 in`, `12'4`: feet known, inches to read.
+/// The rest of `12' 4"`, `12 ft 4 in`, `12'4`: feet known, inches to read; in
+/// feet.
 fn feet_then_inches(feet: f64, rest: &str) -> Option<f64> {
     let inches = ["feet", "ft", "'", "′"]
         .iter()
@@ -248,7 +255,7 @@ fn feet_then_inches(feet: f64, rest: &str) -> Option<f64> {
     if !(0.0..12.0).contains(&inches) {
         return None;
     }
-    (feet >= 0.0).then_some(feet * FOOT + inches * INCH)
+    (feet >= 0.0).then_some(feet + inches / 12.0)
 }
 
 #[cfg(test)]

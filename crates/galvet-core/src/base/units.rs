@@ -158,7 +158,7 @@ pub fn feet_and_inches(metres: f64) -> String {
 
 /// A number outside its accepted range.
 #[derive(Debug, Clone, Copy, PartialEq, Error)]
-#[error("{what} must lie between {} and {}{unit}, not {}", plain(*lo), plain(*hi), self.refused())]
+#[error("{what} must lie between {} and {}{unit}, not {}", self.end(*lo, f64::ceil), self.end(*hi, f64::floor), self.refused())]
 pub struct OutOfRange {
     /// What was being set.
     pub what: &'static str,
@@ -168,17 +168,51 @@ pub struct OutOfRange {
     pub lo: f64,
     /// Most accepted (SI).
     pub hi: f64,
-    /// SI unit with a leading space, or nothing.
+    /// Unit the message is in, with a leading space, or nothing.
     pub unit: &'static str,
+    /// That unit in SI: 0.0254 for inches.
+    pub scale: f64,
 }
 
 impl OutOfRange {
+    /// The same, told in the unit the value was written in: `scale` is that unit
+    /// in SI. Nothing changes for what has no unit.
+    #[must_use]
+    pub(super) fn written_in(self, scale: f64) -> Self {
+        let unit = match (self.unit, scale) {
+            (" m", FOOT) => " ft",
+            (" m", INCH) => " in",
+            (" m", 0.01) => " cm",
+            (" m", 0.001) => " mm",
+            (" kg", POUND) => " lb",
+            (" kg", 0.001) => " g",
+            _ => return self,
+        };
+        Self {
+            unit,
+            scale,
+            ..self
+        }
+    }
+
+    /// An end of the range; one that is not round is shortened inward, so that
+    /// what is said to be accepted is.
+    fn end(&self, si: f64, inward: fn(f64) -> f64) -> String {
+        let value = si / self.scale;
+        let round = (value * 100.0).round() / 100.0;
+        if (value - round).abs() < 1e-9 || self.scale == 1.0 {
+            return plain(value);
+        }
+        plain(inward(value * 100.0) / 100.0)
+    }
+
     /// The value refused, as short as it can be told from the range's ends.
     fn refused(&self) -> String {
-        let short = plain(self.value);
-        let like_an_end = [self.lo, self.hi].map(plain).contains(&short);
-        if like_an_end {
-            self.value.to_string()
+        let value = self.value / self.scale;
+        let short = plain(value);
+        let ends = [self.end(self.lo, f64::ceil), self.end(self.hi, f64::floor)];
+        if ends.contains(&short) {
+            value.to_string()
         } else {
             short
         }
@@ -239,6 +273,7 @@ impl Bounds {
                 Dimension::Angle => "°",
                 _ => "",
             },
+            scale: 1.0,
         })
     }
 }
@@ -255,6 +290,13 @@ mod tests {
         assert!(say(24.999_999).ends_with("not 24.999999"));
         assert!(say(f64::NAN).ends_with("not NaN"));
         assert!(say(1e300).ends_with("not 1e300"));
+        let pounds = weight.check(20.0 * POUND).unwrap_err().written_in(POUND);
+        // 25 kg are 55.1156 lb, 220 kg 485.0170 lb: rounded inward.
+        assert!(
+            pounds
+                .to_string()
+                .ends_with("between 55.12 and 485.01 lb, not 20")
+        );
     }
 
     #[test]

@@ -27,7 +27,7 @@ pub struct Accuracy {
     /// (moments also per length).
     pub relative: f64,
     /// Halvings of each bracket when Newton's method has to be given up; 0 for
-    /// no second try.
+    /// no second try heeled.
     pub halvings: u32,
     /// Residual, heeled, at which the last step is taken without looking again:
     /// volume and moments are carried along it by the waterplane, which leaves
@@ -49,8 +49,8 @@ impl Accuracy {
     };
     /// For a sample of shapes, whose spread is ten thousand times wider. The
     /// last Newton step is still taken, so the attitude is far better than this.
-    /// A lane in which Newton's method fails counts as foundered without asking
-    /// bisection (a property test holds the two against each other).
+    /// Heeled, a lane in which Newton's method fails has no arm; upright bisection
+    /// decides (a property test holds the two against each other).
     pub const SAMPLE: Self = Self {
         relative: 2e-4,
         halvings: 0,
@@ -125,6 +125,8 @@ const DRAFT_STEP: f64 = 0.08;
 const SLOPE_STEP: f64 = 0.04;
 /// Slopes beyond this (about 24°) are outside any resting kayak.
 const SLOPE_LIMIT: f64 = 0.45;
+/// Halvings at least, when upright the sure way has to decide.
+const SECOND_TRY: u32 = 16;
 
 /// One equilibrium problem: what is fixed while draft and trim are sought.
 struct Problem<'a, const N: usize> {
@@ -221,9 +223,37 @@ pub fn settle<const N: usize>(
 }
 
 impl<const N: usize> Problem<'_, N> {
-    /// Newton's method on the lanes not yet `lost`, then bisection where the
-    /// accuracy asks for it. Returns the lanes lost in the end as well.
+    /// Newton's method on the lanes not yet `lost`; where it fails, once more
+    /// from level, and then bisection: upright always, since there it decides
+    /// what becomes of a hull, heeled where the accuracy asks for it. Returns the
+    /// lanes lost in the end as well.
     fn search(
+        &self,
+        start: &Start<N>,
+        lost: Lanes<N>,
+        accuracy: Accuracy,
+    ) -> (Attitude<N>, Immersion<N>, Lanes<N>) {
+        let (at, im, failed) = self.newton(start, lost, accuracy);
+        let upright = self.heel == 0.0;
+        if failed.max_lane() == 0.0 || (!upright && accuracy.halvings == 0) {
+            return (at, im, lost.max(failed));
+        }
+        let first = (at, im);
+        let others = Lanes::splat(1.0) - failed;
+        let (at, im, still) = self.newton(&Start::LEVEL, others, accuracy);
+        let second = either(-(failed - still), (at, im), first);
+        if still.max_lane() == 0.0 {
+            return (second.0, second.1, lost);
+        }
+        let sure = bisect(self, accuracy.halvings.max(SECOND_TRY));
+        let down = still * steep(sure.0.slope);
+        let (at, im) = either(-still, sure, second);
+        (at, im, lost.max(down))
+    }
+
+    /// Newton's method on the lanes not yet `lost`; returns 1 in those of them
+    /// that it does not bring to rest.
+    fn newton(
         &self,
         start: &Start<N>,
         lost: Lanes<N>,
@@ -238,16 +268,14 @@ impl<const N: usize> Problem<'_, N> {
             let (d_draft, d_slope, error) = self.step(&at, &im);
             left = error * sought - accuracy.relative;
             if left.max_lane() <= 0.0 {
-                let steep = (Lanes::splat(FOUNDERING_SLOPE) - slope.abs()).is_negative();
-                return (at, im, lost.max(steep * sought));
+                return (at, im, steep(slope) * sought);
             }
             let near = if self.heel == 0.0 { 0.1 } else { 1.0 };
             if let Some(carried) = accuracy.carried
                 && (error * sought).max_lane() <= carried * near
             {
                 let (at, im) = carry(at, im, d_draft * sought, d_slope * sought);
-                let steep = (Lanes::splat(FOUNDERING_SLOPE) - at.slope.abs()).is_negative();
-                return (at, im, lost.max(steep * sought));
+                return (at, im, steep(at.slope) * sought);
             }
             // Steps that have not converged by now go round a kink: shorten them.
             let damping = if step < NEWTON_STEPS / 2 { 1.0 } else { 0.5 };
@@ -257,14 +285,31 @@ impl<const N: usize> Problem<'_, N> {
                 SLOPE_LIMIT,
             );
         }
-        if accuracy.halvings == 0 {
-            let (at, im) = self.look(draft, slope);
-            return (at, im, lost.max((-left).is_negative()));
-        }
-        let (at, im) = bisect(self, accuracy.halvings);
-        let steep = (Lanes::splat(FOUNDERING_SLOPE) - at.slope.abs()).is_negative();
-        (at, im, lost.max(steep))
+        let (at, im) = self.look(draft, slope);
+        // Whatever is not known to be close enough has failed, also what is no
+        // number.
+        let far = left.map(|v| if v <= 0.0 { 0.0 } else { 1.0 });
+        (at, im, far.max(steep(slope) * sought))
     }
+}
+
+/// One place found where `condition` is negative, the other elsewhere.
+fn either<const N: usize>(
+    condition: Lanes<N>,
+    (at, im): (Attitude<N>, Immersion<N>),
+    (other, other_im): (Attitude<N>, Immersion<N>),
+) -> (Attitude<N>, Immersion<N>) {
+    let attitude = Attitude {
+        heel: at.heel,
+        draft: condition.where_negative(at.draft, other.draft),
+        slope: condition.where_negative(at.slope, other.slope),
+    };
+    (attitude, im.where_negative(condition, other_im))
+}
+
+/// 1 where a slope is that of a hull going down by its end.
+fn steep<const N: usize>(slope: Lanes<N>) -> Lanes<N> {
+    (Lanes::splat(FOUNDERING_SLOPE) - slope.abs()).is_negative()
 }
 
 /// The attitude a small step further, with volume and moments carried along by

@@ -90,6 +90,23 @@ impl<const N: usize> Immersion<N> {
         }
     }
 
+    /// These integrals in lanes where `condition` is negative, elsewhere those
+    /// of `other`.
+    pub(super) fn where_negative(self, condition: Lanes<N>, other: Self) -> Self {
+        let or = |a: Lanes<N>, b: Lanes<N>| condition.where_negative(a, b);
+        Self {
+            volume: or(self.volume, other.volume),
+            x_moment: or(self.x_moment, other.x_moment),
+            eta_moment: or(self.eta_moment, other.eta_moment),
+            zeta_moment: or(self.zeta_moment, other.zeta_moment),
+            area: or(self.area, other.area),
+            area_x: or(self.area_x, other.area_x),
+            area_xx: or(self.area_xx, other.area_xx),
+            area_eta: or(self.area_eta, other.area_eta),
+            area_eta_eta: or(self.area_eta_eta, other.area_eta_eta),
+        }
+    }
+
     #[inline(always)]
     fn add(&mut self, weight: Lanes<N>, arm: Lanes<N>, water: Lanes<N>, s: &SectionIntegrals<N>) {
         self.volume += s.area * weight;

@@ -118,6 +118,9 @@ impl Reason {
                 system.text(self.dimension, self.by, 1)
             ),
             Code::OverLabel => format!("over the label: needs {by} less"),
+            // At the middle load she just clears it, and the margin is short all the same.
+            Code::TooWet if self.by == 0.0 => format!("too wet at the floor{shed}"),
+            Code::TooLow if self.by == 0.0 => format!("gunwale too near the water{shed}"),
             Code::TooWet => format!("{by} too wet at the floor{shed}"),
             Code::TooLow => format!("gunwale {by} too near the water{shed}"),
             Code::StaySeated => format!("stay seated: standing support {by} short"),

@@ -133,7 +133,7 @@ impl Record {
             Kind::Rig => {
                 let entry: RigEntry = parsed(document).map_err(bad)?;
                 // Its lines carry what the shelf said when it was saved.
-                Self::Rig(rigs::rig("", entry, &[]).map_err(|e| bad(e.problem))?)
+                Self::Rig(rigs::rig(entry, &[]).map_err(|e| bad(e.problem))?)
             }
             Kind::Brief => Self::Brief(parsed(document).map_err(bad)?),
             Kind::Setting => {

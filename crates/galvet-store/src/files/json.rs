@@ -4,7 +4,9 @@
 use super::{FileError, LARGEST};
 use serde::de::{DeserializeOwned, Error, IgnoredAny, MapAccess, SeqAccess, Visitor};
 use serde::{Deserialize, Deserializer};
-use std::collections::BTreeSet;
+use serde_json::value::RawValue;
+use std::borrow::Cow;
+use std::collections::{BTreeMap, BTreeSet};
 use std::fmt;
 
 /// Reads a JSON document of type `T`, naming line and column of a mistake.
@@ -33,6 +35,35 @@ pub fn read_json<T: DeserializeOwned>(file: &str, text: &str) -> Result<T, FileE
     };
     serde_json::from_str::<NamesOnce>(text).map_err(wrong)?;
     serde_json::from_str(text).map_err(wrong)
+}
+
+/// The line, from 1, on which the value at `path` begins in a JSON document: names
+/// for objects, numbers from 0 for lists. Where the path goes further than the
+/// document, the line of the last value it meets.
+#[must_use]
+pub fn line_of(text: &str, path: &[String]) -> Option<u64> {
+    let text = text.trim_start_matches('\u{feff}');
+    let mut here: &RawValue = serde_json::from_str(text).ok()?;
+    for step in path {
+        let inside = match step.parse::<usize>() {
+            Ok(at) => {
+                let list: Option<Vec<&RawValue>> = serde_json::from_str(here.get()).ok();
+                list.and_then(|list| list.get(at).copied())
+            }
+            Err(_) => {
+                let object: Option<BTreeMap<Cow<'_, str>, &RawValue>> =
+                    serde_json::from_str(here.get()).ok();
+                object.and_then(|object| object.get(step.as_str()).copied())
+            }
+        };
+        match inside {
+            Some(value) => here = value,
+            None => break,
+        }
+    }
+    // A raw value borrows from the text: where it lies tells the line.
+    let offset = (here.get().as_ptr() as usize).checked_sub(text.as_ptr() as usize)?;
+    Some(1 + text.get(..offset)?.matches('\n').count() as u64)
 }
 
 /// Any document in whose objects no name stands twice.
@@ -190,6 +221,23 @@ mod tests {
         name: String,
         #[serde(default)]
         inside: Vec<Crate>,
+    }
+
+    #[test]
+    fn a_value_is_found_on_its_line() {
+        let text =
+            "\u{feff}{\n \"rig\": {\n  \"li\\u006ees\": [\n   {},\n   { \"mass_kg\": 4 }\n] } }";
+        let at = |path: &[&str]| {
+            let path: Vec<String> = path.iter().map(|&p| p.to_owned()).collect();
+            line_of(text, &path)
+        };
+        assert_eq!(at(&["rig"]), Some(2));
+        assert_eq!(at(&["rig", "lines", "0"]), Some(4));
+        assert_eq!(at(&["rig", "lines", "1", "mass_kg"]), Some(5));
+        // As far as the document goes.
+        assert_eq!(at(&["rig", "lines", "7"]), Some(3));
+        assert_eq!(at(&["rig", "zines"]), Some(2));
+        assert_eq!(line_of("{", &[]), None);
     }
 
     #[test]

@@ -21,7 +21,7 @@ pub mod waters;
 use galvet_core::base::{Keyed, OutOfRange};
 use thiserror::Error;
 
-pub use json::{problem as json_problem, read_json};
+pub use json::{line_of, problem as json_problem, read_json};
 
 /// Largest file taken in, bytes.
 pub const LARGEST: usize = 8 * 1024 * 1024;

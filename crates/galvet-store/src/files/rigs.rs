@@ -1,6 +1,7 @@
 //! Rigs as JSON: what is carried, belonging to no hull.
 
-use super::{FileError, check_key, read_json, refused};
+use super::json::line_of;
+use super::{FileError, check_key, echo, read_json};
 use galvet_core::gear::Gear;
 use galvet_core::rig::{Rig, RigLine};
 use serde::{Deserialize, Serialize};
@@ -92,29 +93,55 @@ const MOST_LINES: usize = 400;
 /// [`FileError`] naming rig, item and the accepted range.
 pub fn read(file: &str, text: &str, shelf: &[Gear]) -> Result<Vec<Rig>, FileError> {
     let parsed: RigsFile = read_json(file, text)?;
-    parsed
-        .rigs
-        .into_iter()
-        .map(|entry| rig(file, entry, shelf))
+    let numbered = parsed.rigs.into_iter().enumerate();
+    numbered
+        .map(|(at, entry)| {
+            rig(entry, shelf).map_err(|misfit| {
+                let path = ["rigs".to_owned(), at.to_string()].into_iter();
+                let path: Vec<String> = path.chain(misfit.path).collect();
+                FileError {
+                    line: line_of(text, &path),
+                    ..FileError::whole(file, misfit.problem)
+                }
+            })
+        })
         .collect()
+}
+
+/// What is wrong with a rig, and where in its document: names and numbers from
+/// the rig inward.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Misfit {
+    /// Where.
+    pub path: Vec<String>,
+    /// What, and what would be accepted.
+    pub problem: String,
 }
 
 /// Checks one rig; `shelf` is what its lines may refer to.
 ///
 /// # Errors
-/// [`FileError`] naming item and range, or what is not on the shelf.
-pub fn rig(file: &str, entry: RigEntry, shelf: &[Gear]) -> Result<Rig, FileError> {
+/// [`Misfit`] naming item and range, or what is not on the shelf.
+pub fn rig(entry: RigEntry, shelf: &[Gear]) -> Result<Rig, Misfit> {
     let key = entry.key;
-    check_key(&key).map_err(|problem| FileError::whole(file, problem))?;
+    let whole = |problem: String| Misfit {
+        path: Vec::new(),
+        problem,
+    };
+    check_key(&key).map_err(whole)?;
     if entry.lines.len() > MOST_LINES {
-        let problem = format!("{key}: more than {MOST_LINES} lines");
-        return Err(FileError::whole(file, problem));
+        return Err(whole(format!("{key}: more than {MOST_LINES} lines")));
     }
     let lines = entry
         .lines
         .into_iter()
         .enumerate()
-        .map(|(at, entry)| line(file, &format!("{key}, line {}", at + 1), entry, shelf))
+        .map(|(at, entry)| {
+            line(&format!("{key}, line {}", at + 1), entry, shelf).map_err(|problem| Misfit {
+                path: vec!["lines".to_owned(), at.to_string()],
+                problem,
+            })
+        })
         .collect::<Result<_, _>>()?;
     Ok(Rig {
         key,
@@ -123,8 +150,8 @@ pub fn rig(file: &str, entry: RigEntry, shelf: &[Gear]) -> Result<Rig, FileError
     })
 }
 
-fn line(file: &str, at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLine, FileError> {
-    let wrong = |problem: String| FileError::whole(file, format!("{at}: {problem}"));
+fn line(at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLine, String> {
+    let wrong = |problem: String| format!("{at}: {problem}");
     let on_shelf = entry
         .gear
         .as_deref()
@@ -160,6 +187,6 @@ fn line(file: &str, at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLin
     if line.item.trim().is_empty() {
         return Err(wrong("the item has no name".to_owned()));
     }
-    let name = format!("{at} ({})", line.item);
-    line.check().map_err(|error| refused(file, &name, error))
+    let name = format!("{at} ({})", echo(&line.item));
+    line.check().map_err(|error| format!("{name}: {error}"))
 }

@@ -5,8 +5,8 @@ use super::answers::{Answer, Answers};
 use super::parts::{Kind, PARTS, Part, PartId};
 use galvet_core::question::{Brief, Water};
 use galvet_core::rig::Rig;
-use galvet_store::files::rigs::{self, RigEntry};
-use galvet_store::files::{check_key, json_problem, read_json};
+use galvet_store::files::rigs::{self, Misfit, RigEntry};
+use galvet_store::files::{check_key, json_problem, line_of, read_json};
 use galvet_store::{FileError, SavedBrief};
 use serde_json::{Map, Value, json};
 
@@ -22,6 +22,10 @@ const OTHERS: [&str; 3] = ["key", "name", "version"];
 /// [`FileError`] with line and column, or naming the part.
 pub fn read(file: &str, text: &str) -> Result<SavedBrief, FileError> {
     let wrong = |problem: String| FileError::whole(file, problem);
+    let at = |mistake: Misfit| FileError {
+        line: line_of(text, &mistake.path),
+        ..FileError::whole(file, mistake.problem)
+    };
     let question: Value = read_json(file, text)?;
     let Some(object) = question.as_object() else {
         return Err(wrong(
@@ -36,7 +40,7 @@ pub fn read(file: &str, text: &str) -> Result<SavedBrief, FileError> {
         key,
         question: question.clone(),
     };
-    answers(&saved.question).map_err(wrong)?;
+    answers(&saved.question).map_err(at)?;
     Ok(saved)
 }
 
@@ -51,7 +55,7 @@ pub fn resolve(
     waters: &[Water],
 ) -> Result<Brief, FileError> {
     let wrong = |problem: String| FileError::whole(file, problem);
-    let answers = answers(&saved.question).map_err(wrong)?;
+    let answers = answers(&saved.question).map_err(|mistake| wrong(mistake.problem))?;
     let known = |part: PartId, all: Vec<&str>| match answers.get(part) {
         Some(Answer::Word(key)) if !all.contains(&key.as_str()) => Err(wrong(format!(
             "no {} “{key}”; there are: {}",
@@ -76,14 +80,16 @@ pub fn resolve(
 /// Reads the parts out of a document.
 ///
 /// # Errors
-/// What is wrong with which part.
-pub(super) fn answers(question: &Value) -> Result<Answers, String> {
-    let Some(object) = question.as_object() else {
-        return Err("a question is an object".to_owned());
-    };
+/// What is wrong with which part, and where it stands.
+pub(super) fn answers(question: &Value) -> Result<Answers, Misfit> {
+    let whole = |problem: &str| misfit(&[], problem.to_owned());
+    let object = question.as_object();
+    let object = object.ok_or_else(|| whole("a question is an object"))?;
     let version = object.get("version").map_or(Some(VERSION), Value::as_u64);
     if version.is_none_or(|v| v > VERSION) {
-        return Err("written by a newer Galvet: its version is not known here".to_owned());
+        return Err(whole(
+            "written by a newer Galvet: its version is not known here",
+        ));
     }
     unknown(object, &[])?;
     let mut out = Answers::usual();
@@ -92,27 +98,40 @@ pub(super) fn answers(question: &Value) -> Result<Answers, String> {
         match found.filter(|v| !v.is_null()) {
             None => {
                 if matches!(part.kind, Kind::Named | Kind::Quantity(..)) {
-                    return Err(format!(
-                        "“{}” is missing: {}",
-                        part.path.join("."),
-                        part.title
-                    ));
+                    let place = part.path.join(".");
+                    let problem = format!("“{place}” is missing: {}", part.title);
+                    return Err(misfit(part.path, problem));
                 }
             }
             Some(value) if part.id == PartId::Rig && value.is_object() => {
-                let entry: RigEntry = serde_json::from_value(value.clone())
-                    .map_err(|e| format!("rig: {}", json_problem(&e)))?;
-                let rig = rigs::rig("", entry, &[]).map_err(|e| format!("rig {}", e.problem))?;
                 out.set(PartId::Rig, None);
-                out.own_rig = Some(rig);
+                out.own_rig = Some(own_rig(part.path, value)?);
             }
             Some(value) => {
-                let answer = answer(part, value)?;
+                let answer = answer(part, value).map_err(|p| misfit(part.path, p))?;
                 out.set(part.id, Some(answer));
             }
         }
     }
     Ok(out)
+}
+
+fn misfit(path: &[&str], problem: String) -> Misfit {
+    Misfit {
+        path: path.iter().map(|&step| step.to_owned()).collect(),
+        problem,
+    }
+}
+
+/// A rig written out in the brief.
+fn own_rig(path: &[&str], value: &Value) -> Result<Rig, Misfit> {
+    let entry: RigEntry = serde_json::from_value(value.clone())
+        .map_err(|e| misfit(path, format!("rig: {}", json_problem(&e))))?;
+    rigs::rig(entry, &[]).map_err(|inside| {
+        let mut out = misfit(path, format!("rig {}", inside.problem));
+        out.path.extend(inside.path);
+        out
+    })
 }
 
 fn answer(part: &Part, value: &Value) -> Result<Answer, String> {
@@ -147,7 +166,7 @@ fn answer(part: &Part, value: &Value) -> Result<Answer, String> {
 }
 
 /// Names a document has and nobody knows: a typing mistake must not be silent.
-fn unknown(object: &Map<String, Value>, path: &[&str]) -> Result<(), String> {
+fn unknown(object: &Map<String, Value>, path: &[&str]) -> Result<(), Misfit> {
     for (name, value) in object {
         let here: Vec<&str> = path.iter().copied().chain([name.as_str()]).collect();
         let part = PARTS.iter().find(|p| p.path == here);
@@ -162,10 +181,9 @@ fn unknown(object: &Map<String, Value>, path: &[&str]) -> Result<(), String> {
             _ => {
                 let known: Vec<String> = PARTS.iter().map(|p| p.path.join(".")).collect();
                 let shown: String = here.join(".").chars().take(40).collect();
-                return Err(format!(
-                    "“{shown}” is not a part of a brief; there are: {}",
-                    known.join(", ")
-                ));
+                let known = known.join(", ");
+                let problem = format!("“{shown}” is not a part of a brief; there are: {known}");
+                return Err(misfit(&here, problem));
             }
         }
     }
@@ -243,6 +261,13 @@ mod tests {
         assert!(said("\"posture\"", "\"postrue\"").contains("“postrue” is not a part of a brief"));
         assert!(said("\"budget\"", "\"buget\"").contains("“must.buget” is not a part"));
         assert!(said("\"rig\": \"reed-edge-day\",", "").contains("“rig” is missing"));
+        // And the line of the file: of a part, and of a rig's own line.
+        assert!(said("\"budget\": 900", "\"budget\": -1").starts_with("b.json, line 3"));
+        let own = "{ \"key\": \"own\", \"name\": \"Own\", \"lines\": [\n\n{ \"item\": \"crate\", \
+            \"dry_mass_kg\": 5000, \"place\": 0.5, \"height_m\": 0 }] }";
+        let said = said("\"reed-edge-day\"", own);
+        assert!(said.starts_with("b.json, line 4"), "{said}");
+        assert!(said.contains("line 1 (crate)"), "{said}");
         assert!(
             read("b.json", "[]")
                 .unwrap_err()
