@@ -9,8 +9,8 @@ mod error;
 pub mod files;
 
 pub use db::{
-    Catalogue, Change, Checked, Door, Kind, Known, Merged, Record, SETTING_UP, SavedBrief,
-    SetAside, Store, Trashed, check, merge,
+    Catalogue, Change, Checked, Door, Kind, Known, Merged, Record, Restored, SETTING_UP,
+    SavedBrief, SetAside, State, Store, Trashed, backup, check, is_left, merge, restore,
 };
 pub use error::{StoreError, Theirs};
 pub use files::FileError;

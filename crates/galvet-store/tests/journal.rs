@@ -4,7 +4,9 @@
 mod common;
 
 use common::filled;
-use galvet_store::{Kind, Known, Record, Store, StoreError, merge};
+use diesel::connection::SimpleConnection;
+use diesel::prelude::*;
+use galvet_store::{Door, Kind, Known, Record, Store, StoreError, merge};
 
 fn renamed(hull: &Record, model: &str) -> Record {
     let Record::Hull(hull) = hull else {
@@ -234,13 +236,16 @@ fn a_slug_may_be_renamed_and_the_record_stays_the_same() {
         unreachable!()
     };
     hull.survey.key = "pipkin".to_owned();
-    let before = store.change();
+    let before = store.state().unwrap();
     store
         .write("Ana", "renamed", |door| {
             door.put(&Record::Hull(hull), Some(known))
         })
         .unwrap();
-    assert!(store.change() > before, "a change is told by its number");
+    assert!(
+        store.state().unwrap() > before,
+        "a change is told by its number"
+    );
     let (now, _) = store.record(Kind::Hull, "pipkin").unwrap().unwrap();
     assert_eq!((now.id, now.revision), (known.id, known.revision + 1));
     assert!(
@@ -249,4 +254,35 @@ fn a_slug_may_be_renamed_and_the_record_stays_the_same() {
             .unwrap()
             .is_none()
     );
+}
+
+#[test]
+fn a_clock_set_back_upsets_no_order() {
+    let (directory, store) = filled();
+    let rename = |to: &str| {
+        let (known, hull) = store.record(Kind::Hull, "quarnel-pipkin").unwrap().unwrap();
+        let renamed = renamed(&hull, to);
+        let put = |door: &mut Door<'_>| door.put(&renamed, Some(known));
+        store.write("Ana", to, put).unwrap()
+    };
+    rename("first");
+    // As if all so far had been written by a clock far ahead.
+    let path = directory.path().join("galvet.db");
+    let mut raw = SqliteConnection::establish(path.to_str().unwrap()).unwrap();
+    let ahead = 32_503_680_000_000_i64;
+    raw.batch_execute(&format!(
+        "UPDATE journal SET at = {ahead}; UPDATE hulls SET updated_at = {ahead}"
+    ))
+    .unwrap();
+    let known = rename("second");
+    let history = store.history(Kind::Hull, known.id).unwrap();
+    assert!(history[0].at < history[1].at, "the clock is back");
+    assert_eq!(
+        (history[0].label.as_str(), history[1].label.as_str()),
+        ("second", "first")
+    );
+    assert_eq!(store.undo("Ana").unwrap(), "second");
+    assert_eq!(model(&store), "first");
+    assert_eq!(store.redo("Ana").unwrap(), "second");
+    assert_eq!(model(&store), "second");
 }

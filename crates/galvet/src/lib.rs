@@ -16,6 +16,7 @@ pub mod commands;
 pub mod demo_data;
 mod present;
 pub mod question;
+pub mod survey;
 mod terminal;
 pub mod web;
 

@@ -36,16 +36,7 @@ fn scrambled(counter: u64) -> u64 {
 fn save_until_gone(port: u16, writer: &str, acknowledged: &Mutex<BTreeSet<String>>) {
     for number in 0.. {
         let name = format!("{writer} {number}");
-        let body = format!("name={}", name.replace(' ', "+"));
-        let request = format!(
-            "POST /questions HTTP/1.1\r\nHost: localhost:{port}\r\nSec-Fetch-Site: same-origin\r\n\
-             Content-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\n\
-             Connection: close\r\n\r\n{body}",
-            body.len()
-        );
-        let answer = common::exchange(port, &request).unwrap_or_default();
-        // The whole head must have come: a cut answer acknowledges nothing.
-        if !(answer.starts_with("HTTP/1.1 303") && answer.contains("\r\n\r\n")) {
+        if !common::save_question(port, &name) {
             return;
         }
         acknowledged.lock().unwrap().insert(name);

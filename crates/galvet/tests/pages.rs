@@ -32,6 +32,7 @@ impl Desk {
             units: System::Metric,
             guides: Arc::new(Guides::default()),
             store: store.clone(),
+            throw_away: false,
         });
         Self {
             client: Client::tracked(rocket).unwrap(),

@@ -27,6 +27,43 @@ fn brief_with(directory: &tempfile::TempDir, posture: &str, water: &str, mass: f
     path.to_str().unwrap().to_owned()
 }
 
+#[cfg(unix)]
+#[test]
+fn a_ranking_given_up_prints_nothing() {
+    use std::process::Stdio;
+    let directory = tempfile::tempdir().unwrap();
+    let many = directory.path().join("many.csv");
+    let mut text = "key,maker,model,construction,bottom,propulsion,length,beam\n".to_owned();
+    for n in 0..4_000 {
+        text.push_str(&format!(
+            "h-{n},Coined,M{n},sit-on-top,flat,paddle,3.6,0.8{}\n",
+            n % 10
+        ));
+    }
+    std::fs::write(&many, text).unwrap();
+    let started = common::galvet()
+        .args([
+            "rank",
+            "--brief",
+            "demo/briefs/1-reed-edge.json",
+            "--json",
+            "--hulls",
+        ])
+        .arg(&many)
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let told = std::process::Command::new("kill")
+        .args(["-s", "INT", &started.id().to_string()])
+        .status();
+    assert!(told.unwrap().success());
+    let ended = started.wait_with_output().unwrap();
+    // Seconds of work: the signal came long before its end.
+    assert_eq!(ended.status.code(), None, "ended by the signal");
+    assert!(ended.stdout.is_empty());
+}
+
 #[test]
 fn json_has_the_published_shape() {
     let answer = ranked(&["--brief", "demo/briefs/1-reed-edge.json"]);

@@ -85,7 +85,7 @@ impl Survey {
     /// Maker and model.
     #[must_use]
     pub fn name(&self) -> String {
-        format!("{} {}", self.maker, self.model)
+        format!("{} {}", self.maker, self.model).trim().to_owned()
     }
 
     /// The reading to go by: the most trusted source; of equals the newest, of

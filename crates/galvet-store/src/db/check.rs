@@ -15,6 +15,8 @@ pub struct Checked {
     pub records: usize,
     /// Everything that is wrong, in words; empty where nothing is.
     pub problems: Vec<String>,
+    /// What of it is damage of the file itself or of its references.
+    pub damage: Vec<String>,
 }
 
 #[derive(QueryableByName)]
@@ -73,16 +75,17 @@ pub fn check(directory: &Path) -> Result<Checked, StoreError> {
             sql_query("SELECT integrity_check AS said FROM pragma_integrity_check LIMIT 20")
                 .load(connection)?;
         let torn = said.into_iter().filter(|s| s.said != "ok");
-        out.problems
+        out.damage
             .extend(torn.map(|s| format!("the file is damaged: {}", s.said)));
         let lost: Vec<Row> = sql_query(
             "SELECT \"table\" AS said, count(*) AS n FROM pragma_foreign_key_check GROUP BY 1",
         )
         .load(connection)?;
         let lost = lost.into_iter();
-        out.problems.extend(
+        out.damage.extend(
             lost.map(|row| format!("{} rows of {} refer to what is not there", row.n, row.said)),
         );
+        out.problems.clone_from(&out.damage);
         journal_agrees(connection, &mut out)?;
         let read = catalogue::read(connection)?;
         out.records = read.hulls.len()

@@ -9,7 +9,6 @@ use crate::error::{StoreError, Theirs};
 use diesel::prelude::*;
 use diesel::sql_query;
 use diesel::sql_types::{BigInt, Nullable, Text};
-use std::sync::atomic::Ordering;
 use std::time::{SystemTime, UNIX_EPOCH};
 
 /// An open door: one group of changes in one transaction.
@@ -66,7 +65,7 @@ impl Store {
         write: impl FnOnce(&mut Door<'_>) -> Result<T, StoreError>,
     ) -> Result<T, StoreError> {
         let mut connection = self.connection()?;
-        let (result, last) = connection.immediate_transaction(|connection| {
+        connection.immediate_transaction(|connection| {
             let group = journal::last_group(connection)? + 1;
             let mut door = Door {
                 connection,
@@ -76,12 +75,8 @@ impl Store {
                 undoes,
                 at: now(),
             };
-            let result = write(&mut door)?;
-            let last = journal::last(connection)?;
-            Ok::<_, StoreError>((result, last))
-        })?;
-        self.changes.store(last, Ordering::Release);
-        Ok(result)
+            write(&mut door)
+        })
     }
 }
 

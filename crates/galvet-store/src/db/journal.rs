@@ -103,6 +103,17 @@ pub(super) fn last(connection: &mut SqliteConnection) -> Result<i64, StoreError>
     Ok(last.unwrap_or(0))
 }
 
+/// How often the whole of a database was replaced.
+pub(super) fn epoch(connection: &mut SqliteConnection) -> Result<i64, StoreError> {
+    #[derive(QueryableByName)]
+    struct Number {
+        #[diesel(sql_type = BigInt)]
+        user_version: i64,
+    }
+    let number: Number = sql_query("PRAGMA user_version").get_result(connection)?;
+    Ok(number.user_version)
+}
+
 pub(super) fn last_group(connection: &mut SqliteConnection) -> Result<i64, StoreError> {
     let last: Option<i64> = schema::journal::table
         .select(max(schema::journal::change_group))

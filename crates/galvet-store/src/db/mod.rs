@@ -1,6 +1,7 @@
 //! The database. Reading is free; every write goes through one [`Door`], in one
 //! immediate transaction, and leaves its line in the journal.
 
+mod backup;
 mod catalogue;
 mod check;
 mod door;
@@ -13,12 +14,13 @@ mod rows;
 mod schema;
 mod undo;
 
+pub use backup::{Restored, backup, restore};
 pub use catalogue::{Catalogue, SetAside};
 pub use check::{Checked, check};
 pub use door::Door;
 pub use journal::{Change, SETTING_UP};
 pub use kind::{Kind, Known};
 pub use merge::{Merged, merge};
-pub use open::Store;
+pub use open::{State, Store, is_left};
 pub use record::{Record, SavedBrief};
 pub use undo::Trashed;

@@ -10,14 +10,22 @@ use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 use std::fs::{self, File};
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
-use std::sync::atomic::{AtomicI64, Ordering};
 use std::time::Duration;
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
 pub(super) const DATABASE: &str = "galvet.db";
-const LOCK: &str = "galvet.lock";
 /// Connections kept: SQLite has one writer, and pages read briefly.
 const CONNECTIONS: u32 = 4;
+
+/// Which records there are, in which revisions.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub struct State {
+    /// How often the whole database was replaced: revisions of different epochs
+    /// have nothing to do with each other.
+    pub epoch: i64,
+    /// The last line of the journal.
+    pub change: i64,
+}
 
 /// An open data directory.
 #[derive(Debug, Clone)]
@@ -25,8 +33,6 @@ pub struct Store {
     pool: Pool<ConnectionManager<SqliteConnection>>,
     /// Held as long as the store lives, so that no second Galvet opens it.
     _lock: Arc<File>,
-    /// The last journal entry: what has changed since is told by it.
-    pub(super) changes: Arc<AtomicI64>,
 }
 
 #[derive(Debug)]
@@ -41,6 +47,19 @@ impl CustomizeConnection<SqliteConnection, diesel::r2d2::Error> for Pragmas {
             )
             .map_err(diesel::r2d2::Error::QueryError)
     }
+}
+
+/// A connection outside the pool, set up like those in it.
+pub(super) fn customized(path: &str) -> Result<SqliteConnection, StoreError> {
+    let broken = |reason: String| StoreError::Open {
+        path: PathBuf::from(path),
+        reason,
+    };
+    let mut connection = SqliteConnection::establish(path).map_err(|e| broken(e.to_string()))?;
+    Pragmas
+        .on_acquire(&mut connection)
+        .map_err(|e| broken(e.to_string()))?;
+    Ok(connection)
 }
 
 /// The database's path in a form that SQLite takes as a plain file name: an
@@ -58,18 +77,35 @@ pub(super) fn database_path(directory: &Path) -> Result<String, StoreError> {
         .ok_or(StoreError::OddPath { path })
 }
 
+/// What is locked: the directory itself, which nobody can take away and put
+/// another one in its place while its files stay.
+#[cfg(unix)]
+fn lockable(directory: &Path) -> std::io::Result<File> {
+    File::open(directory)
+}
+
+/// What is locked: a file, which this system keeps while it is open.
+#[cfg(not(unix))]
+fn lockable(directory: &Path) -> std::io::Result<File> {
+    let mut options = File::options();
+    options.create(true).truncate(false).write(true);
+    options.open(directory.join("galvet.lock"))
+}
+
+/// Whether a directory has a database that no Galvet holds.
+#[must_use]
+pub fn is_left(directory: &Path) -> bool {
+    directory.join(DATABASE).exists()
+        && lockable(directory).is_ok_and(|file| file.try_lock().is_ok())
+}
+
 fn lock(directory: &Path) -> Result<File, StoreError> {
     let unwritable = |source| StoreError::Unwritable {
         path: directory.to_owned(),
         source,
     };
     fs::create_dir_all(directory).map_err(unwritable)?;
-    let file = File::options()
-        .create(true)
-        .truncate(false)
-        .write(true)
-        .open(directory.join(LOCK))
-        .map_err(unwritable)?;
+    let file = lockable(directory).map_err(unwritable)?;
     match file.try_lock() {
         Ok(()) => Ok(file),
         Err(fs::TryLockError::WouldBlock) => Err(StoreError::InUse {
@@ -88,18 +124,10 @@ impl Store {
     pub fn open(directory: &Path) -> Result<Self, StoreError> {
         let lock = lock(directory)?;
         let path = database_path(directory)?;
-        let open = |reason: String| StoreError::Open {
-            path: PathBuf::from(&path),
-            reason,
-        };
         // A first connection by hand: the pool would retry for half a minute.
-        let mut first = SqliteConnection::establish(&path).map_err(|e| open(e.to_string()))?;
-        Pragmas
-            .on_acquire(&mut first)
-            .map_err(|e| open(e.to_string()))?;
+        let mut first = customized(&path)?;
         migrate(&mut first, Path::new(&path))?;
         first.immediate_transaction(journal::adopt)?;
-        let last = journal::last(&mut first)?;
         drop(first);
         let pool = Pool::builder()
             .max_size(CONNECTIONS)
@@ -110,7 +138,6 @@ impl Store {
         Ok(Self {
             pool,
             _lock: Arc::new(lock),
-            changes: Arc::new(AtomicI64::new(last)),
         })
     }
 
@@ -120,10 +147,19 @@ impl Store {
         Ok(self.pool.get()?)
     }
 
-    /// A number that rises with every change: equal numbers, equal records.
-    #[must_use]
-    pub fn change(&self) -> i64 {
-        self.changes.load(Ordering::Acquire)
+    /// The state of the records: equal states, equal records. Asked of the
+    /// database, since another program may have restored it.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn state(&self) -> Result<State, StoreError> {
+        let mut connection = self.connection()?;
+        connection.transaction(|connection| {
+            Ok(State {
+                epoch: journal::epoch(connection)?,
+                change: journal::last(connection)?,
+            })
+        })
     }
 
     /// Whether nothing has been put in yet.

@@ -260,7 +260,7 @@ impl<'a> Row<'a> {
         if let Err(problem) = check_key(&key) {
             self.wrong("key", problem);
         }
-        let (maker, model) = (self.needed("maker"), self.needed("model"));
+        let (maker, model) = (self.text("maker"), self.needed("model"));
         let construction: Option<Construction> = self.choice("construction");
         if construction.is_none() && !self.words.contains_key("construction") {
             self.wrong("construction", "must not be empty".to_owned());
@@ -356,7 +356,7 @@ mod tests {
     #[test]
     fn every_mistake_names_its_line_and_column() {
         let text = format!(
-            "{HEAD}a-1,Made,Up,raft,3.7,86,,\nA 2,Made,Up,board,37 m,86 (rumour),,\na-1,,Up,board,,,,\n"
+            "{HEAD}a-1,Made,Up,raft,3.7,86,,\nA 2,Made,Up,board,37 m,86 (rumour),,\na-1,,,board,,,,\n"
         );
         let errors: Vec<String> = read("h.csv", &text)
             .unwrap_err()
@@ -378,7 +378,7 @@ mod tests {
         );
         assert!(all.contains("line 3, column key"), "{all}");
         assert!(
-            all.contains("line 4, column maker: must not be empty"),
+            all.contains("line 4, column model: must not be empty"),
             "{all}"
         );
     }

@@ -2,6 +2,7 @@
 //! record and the floating part of the question. Judging is done anew: it
 //! floats nothing.
 
+use super::watch::{Unwanted, Watch};
 use galvet_core::figures::{Assessment, outlook::Outlook, outlook::outlook};
 use galvet_core::guide::Guides;
 use galvet_core::hull::Survey;
@@ -9,7 +10,7 @@ use galvet_core::plausible::{CannotFloat, DEFAULT_SIZE, Posterior};
 use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
 use galvet_core::question::Brief;
 use galvet_core::rank::{Candidate, Ranking, judge};
-use galvet_store::Known;
+use galvet_store::{Known, State};
 use lru::LruCache;
 use rayon::prelude::*;
 use std::collections::BTreeMap;
@@ -25,8 +26,9 @@ const FIGURES: NonZeroUsize = NonZeroUsize::new(2_000).unwrap();
 /// kept in a database.
 #[derive(Debug, Clone)]
 pub struct Hull {
-    /// Id and revision; a hull from a file has none and is not remembered.
-    pub known: Option<Known>,
+    /// Epoch of the database, id and revision; a hull from a file has none and is
+    /// not remembered.
+    pub known: Option<(i64, Known)>,
     /// The record.
     pub survey: Arc<Survey>,
 }
@@ -81,11 +83,14 @@ pub struct Answered {
 
 type Shapes = Result<Arc<Posterior>, CannotFloat>;
 type Figures = Result<Arc<Afloat>, CannotFloat>;
-/// Id and revision of a record.
-type RecordKey = (i64, i64);
+/// Epoch, id and revision of a record.
+type RecordKey = (i64, i64, i64);
 
 /// A whole answer: the state of the records, and the question.
-type AnswerKey = (i64, String);
+type AnswerKey = (State, String);
+
+/// Where a whole answer lies once it is ready; held while it is worked out.
+type Place = Arc<Mutex<Option<Arc<Answered>>>>;
 
 /// Whole answers remembered: some megabyte each with the figures in them.
 const ANSWERS: NonZeroUsize = NonZeroUsize::new(32).unwrap();
@@ -94,7 +99,7 @@ const ANSWERS: NonZeroUsize = NonZeroUsize::new(32).unwrap();
 #[derive(Debug)]
 pub struct Desk {
     guides: Arc<Guides>,
-    answers: Mutex<LruCache<AnswerKey, Arc<OnceLock<Arc<Answered>>>>>,
+    answers: Mutex<LruCache<AnswerKey, Place>>,
     posteriors: Mutex<LruCache<RecordKey, Shapes>>,
     figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
 }
@@ -147,7 +152,9 @@ impl Desk {
         let make =
             || Posterior::of(hull.survey.clone(), self.guides.clone(), DEFAULT_SIZE).map(Arc::new);
         match hull.known {
-            Some(known) => remembered(&self.posteriors, (known.id, known.revision), make),
+            Some((epoch, known)) => {
+                remembered(&self.posteriors, (epoch, known.id, known.revision), make)
+            }
             None => make(),
         }
     }
@@ -167,8 +174,8 @@ impl Desk {
             Ok(Arc::new(Afloat::of(assessment)))
         };
         match hull.known {
-            Some(known) => {
-                let key = ((known.id, known.revision), key.clone());
+            Some((epoch, known)) => {
+                let key = ((epoch, known.id, known.revision), key.clone());
                 remembered(&self.figures, key, make)
             }
             None => make(),
@@ -176,40 +183,66 @@ impl Desk {
     }
 
     /// The place of a whole answer; the debug form of a question is complete.
-    fn place(&self, change: i64, brief: &Brief) -> Arc<OnceLock<Arc<Answered>>> {
+    fn place(&self, state: State, brief: &Brief) -> Place {
         let mut held = self.answers.lock().unwrap_or_else(PoisonError::into_inner);
-        held.get_or_insert((change, format!("{brief:?}")), Arc::default)
+        held.get_or_insert((state, format!("{brief:?}")), Arc::default)
             .clone()
     }
 
-    /// The answer to a question, where it is ready: `change` tells the state of
-    /// the records.
+    /// The answer to a question, where it is ready: `state` is that of the
+    /// records.
     #[must_use]
-    pub fn known(&self, change: i64, brief: &Brief) -> Option<Arc<Answered>> {
-        self.place(change, brief).get().cloned()
+    pub fn known(&self, state: State, brief: &Brief) -> Option<Arc<Answered>> {
+        let place = self.place(state, brief);
+        // Held by whoever works it out: not ready.
+        place.try_lock().ok().and_then(|ready| ready.clone())
     }
 
     /// As [`Desk::ranking`], worked out once however many ask at once, and
     /// remembered. Not to be called from a worker of the computation itself:
     /// it waits.
-    #[must_use]
-    pub fn answer(&self, change: i64, brief: &Arc<Brief>, hulls: &[Hull]) -> Arc<Answered> {
-        self.place(change, brief)
-            .get_or_init(|| Arc::new(self.ranking(brief, hulls)))
-            .clone()
+    ///
+    /// # Errors
+    /// [`Unwanted`]; whoever else waits for the same works it out.
+    pub fn answer(
+        &self,
+        state: State,
+        brief: &Arc<Brief>,
+        hulls: &[Hull],
+        watch: &dyn Watch,
+    ) -> Result<Arc<Answered>, Unwanted> {
+        let place = self.place(state, brief);
+        let mut ready = place.lock().unwrap_or_else(PoisonError::into_inner);
+        if let Some(answer) = ready.as_ref() {
+            return Ok(answer.clone());
+        }
+        let answer = Arc::new(self.ranking(brief, hulls, watch)?);
+        *ready = Some(answer.clone());
+        Ok(answer)
     }
 
     /// Ranks hulls for a question.
-    #[must_use]
-    pub fn ranking(&self, brief: &Arc<Brief>, hulls: &[Hull]) -> Answered {
+    ///
+    /// # Errors
+    /// [`Unwanted`] once `watch` says so; figures ready by then are kept.
+    pub fn ranking(
+        &self,
+        brief: &Arc<Brief>,
+        hulls: &[Hull],
+        watch: &dyn Watch,
+    ) -> Result<Answered, Unwanted> {
         let (floating, key) = (Arc::new(brief.floating_part()), floating_key(brief));
         let figures: Vec<(Arc<Survey>, Figures)> = hulls
             .par_iter()
             .map(|hull| {
+                if !watch.wanted() {
+                    return Err(Unwanted);
+                }
                 let figures = self.afloat_by(hull, &floating, &key);
-                (hull.survey.clone(), figures)
+                watch.done();
+                Ok((hull.survey.clone(), figures))
             })
-            .collect();
+            .collect::<Result<_, _>>()?;
         let afloat = figures
             .iter()
             .filter_map(|(survey, f)| Some((survey.key.clone(), f.as_ref().ok()?.clone())))
@@ -218,27 +251,33 @@ impl Desk {
             .into_iter()
             .map(|(survey, f)| (survey, f.map(|a| a.assessment.clone())))
             .collect();
-        Answered {
+        Ok(Answered {
             ranking: judge(brief, candidates, &self.guides),
             afloat,
-        }
+        })
     }
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::answer::Patient;
     use crate::demo_data;
     use crate::question::Ask;
     use galvet_core::base::System;
     use galvet_store::files::hulls::HullRecord;
+    use std::sync::atomic::{AtomicUsize, Ordering};
+
+    fn at(change: i64) -> State {
+        State { epoch: 0, change }
+    }
 
     /// Hulls as a database keeps them, at their first revision.
     fn kept(records: &[HullRecord]) -> Vec<Hull> {
         (1..)
             .zip(records)
             .map(|(id, record)| Hull {
-                known: Some(Known { id, revision: 1 }),
+                known: Some((0, Known { id, revision: 1 })),
                 survey: Arc::new(record.survey.clone()),
             })
             .collect()
@@ -250,11 +289,15 @@ mod tests {
         let hulls = kept(&demo.hulls);
         let desk = Desk::new(Arc::new(Guides::default()));
         let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let ranked = |brief: &Brief| {
+            let brief = Arc::new(brief.clone());
+            desk.ranking(&brief, &hulls, &Patient).unwrap()
+        };
         let mut brief = asked.brief;
-        let first = desk.ranking(&Arc::new(brief.clone()), &hulls);
+        let first = ranked(&brief);
         brief.capacity_weight = 0.9;
         brief.must.budget = Some(2000.0);
-        let second = desk.ranking(&Arc::new(brief.clone()), &hulls);
+        let second = ranked(&brief);
         for (slug, one) in &first.afloat {
             assert!(
                 Arc::ptr_eq(one, &second.afloat[slug]),
@@ -263,18 +306,61 @@ mod tests {
         }
         // A heavier angler is floated anew, on the same plausible shapes.
         brief.crew = galvet_core::crew::Crew::new(120.0, 1.9).unwrap();
-        let third = desk.ranking(&Arc::new(brief.clone()), &hulls);
+        let third = ranked(&brief);
         for (slug, one) in &first.afloat {
             let two = &third.afloat[slug];
             assert!(!Arc::ptr_eq(one, two));
             let shapes = |a: &Afloat| a.assessment.setup.posterior.clone();
             assert!(Arc::ptr_eq(&shapes(one), &shapes(two)), "{slug} drawn anew");
         }
+        // The same revision of another database is another hull.
+        let mut restored = hulls[0].clone();
+        restored.known = Some((1, Known { id: 1, revision: 1 }));
+        let new = desk.afloat(&restored, &brief).unwrap();
+        assert!(!Arc::ptr_eq(&new, &third.afloat[&restored.survey.key]));
         // A new revision of a record is another hull.
         let mut changed = hulls[0].clone();
-        changed.known = Some(Known { id: 1, revision: 2 });
+        changed.known = Some((0, Known { id: 1, revision: 2 }));
         let new = desk.afloat(&changed, &brief).unwrap();
         assert!(!Arc::ptr_eq(&new, &third.afloat[&changed.survey.key]));
+    }
+
+    /// Goes away after some hulls.
+    struct Leaves(AtomicUsize);
+
+    impl Watch for Leaves {
+        fn wanted(&self) -> bool {
+            self.0.load(Ordering::Relaxed) > 0
+        }
+
+        fn done(&self) {
+            self.0.fetch_sub(1, Ordering::Relaxed);
+        }
+    }
+
+    #[test]
+    fn work_for_one_who_has_gone_stops_and_what_is_ready_is_kept() {
+        let demo = demo_data::catalogue().unwrap();
+        let hulls = kept(&demo.hulls);
+        let desk = Desk::new(Arc::new(Guides::default()));
+        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let brief = Arc::new(asked.brief);
+        let leaves = Leaves(AtomicUsize::new(0));
+        assert!(desk.answer(at(1), &brief, &hulls, &leaves).is_err());
+        let ready = |desk: &Desk| desk.figures.lock().unwrap().len();
+        assert_eq!(ready(&desk), 0, "not begun");
+        // One worker, so that the count cannot run ahead.
+        let alone = rayon::ThreadPoolBuilder::new().num_threads(1).build();
+        let leaves = Leaves(AtomicUsize::new(3));
+        let stopped = alone
+            .unwrap()
+            .install(|| desk.answer(at(1), &brief, &hulls, &leaves));
+        assert_eq!(stopped.unwrap_err(), Unwanted);
+        assert_eq!(ready(&desk), 3);
+        assert!(desk.known(at(1), &brief).is_none());
+        // The next who asks gets it all.
+        assert!(desk.answer(at(1), &brief, &hulls, &Patient).is_ok());
+        assert_eq!(ready(&desk), hulls.len());
     }
 
     #[test]
@@ -284,15 +370,15 @@ mod tests {
         let desk = Desk::new(Arc::new(Guides::default()));
         let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
         let brief = Arc::new(asked.brief);
-        assert!(desk.known(7, &brief).is_none());
+        assert!(desk.known(at(7), &brief).is_none());
         let answers: Vec<Arc<Answered>> = std::thread::scope(|scope| {
-            let ask = || scope.spawn(|| desk.answer(7, &brief, &hulls));
+            let ask = || scope.spawn(|| desk.answer(at(7), &brief, &hulls, &Patient).unwrap());
             let all: Vec<_> = std::iter::repeat_with(ask).take(12).collect();
             all.into_iter().map(|a| a.join().unwrap()).collect()
         });
         assert!(answers.iter().all(|a| Arc::ptr_eq(a, &answers[0])));
-        assert!(desk.known(7, &brief).is_some());
+        assert!(desk.known(at(7), &brief).is_some());
         // A change of the records asks anew.
-        assert!(desk.known(8, &brief).is_none());
+        assert!(desk.known(at(8), &brief).is_none());
     }
 }

@@ -2,5 +2,7 @@
 //! and remembered.
 
 mod desk;
+mod watch;
 
 pub use desk::{Afloat, Answered, Desk, Hull};
+pub use watch::{Patient, Unwanted, Watch};

@@ -6,7 +6,8 @@ use crate::web::{self, Settings};
 use galvet_core::base::System;
 use galvet_store::{SETTING_UP, Store};
 use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
+use tempfile::TempDir;
 
 /// Start Galvet with demo data (an invented shop on an invented coast)
 ///
@@ -32,13 +33,11 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let directory = match &args.keep {
         Some(directory) => directory.clone(),
         None => {
-            temporary = tempfile::Builder::new()
-                .prefix("galvet-demo-")
-                .tempdir()
-                .map_err(|source| Problem::Read {
-                    file: "temporary directory".to_owned(),
-                    source,
-                })?;
+            sweep(&std::env::temp_dir());
+            temporary = throw_away().map_err(|source| Problem::Read {
+                file: "temporary directory".to_owned(),
+                source,
+            })?;
             temporary.path().to_owned()
         }
     };
@@ -53,8 +52,38 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         units: System::default(),
         guides: guides(None)?,
         store,
+        throw_away: args.keep.is_none(),
     })?;
     Ok(Outcome::Done)
+}
+
+/// How the directories of demos begin that are thrown away.
+const PREFIX: &str = "galvet-demo-";
+/// Marks one: nobody's kept data is ever swept.
+const MARK: &str = "throw-away";
+
+/// A directory that goes when the demo does.
+fn throw_away() -> std::io::Result<TempDir> {
+    let directory = tempfile::Builder::new().prefix(PREFIX).tempdir()?;
+    std::fs::write(directory.path().join(MARK), "")?;
+    Ok(directory)
+}
+
+/// Removes what demos left behind that were killed: marked as thrown away, with
+/// a database nobody holds. What cannot be removed stays; it harms nobody.
+fn sweep(place: &Path) {
+    let Ok(entries) = std::fs::read_dir(place) else {
+        return;
+    };
+    for entry in entries.flatten() {
+        // Not through links.
+        let real = entry.file_type().is_ok_and(|kind| kind.is_dir());
+        let named = entry.file_name().to_string_lossy().starts_with(PREFIX);
+        let path = entry.path();
+        if real && named && path.join(MARK).exists() && galvet_store::is_left(&path) {
+            let _ = std::fs::remove_dir_all(&path);
+        }
+    }
 }
 
 /// The usual port when nobody has it, else any free one.

@@ -1,5 +1,6 @@
 //! The commands, one file each.
 
+mod backup;
 mod check;
 mod completions;
 mod demo;
@@ -7,6 +8,7 @@ mod export;
 mod float;
 mod man;
 mod rank;
+mod restore;
 mod serve;
 
 use crate::terminal;
@@ -42,6 +44,8 @@ enum Command {
     Float(float::Args),
     Export(export::Args),
     Check(check::Args),
+    Backup(backup::Args),
+    Restore(restore::Args),
     Completions(completions::Args),
     Man(man::Args),
 }
@@ -186,6 +190,8 @@ pub fn run(line: Line) -> Result<Outcome, Problem> {
         Command::Float(args) => float::run(&args),
         Command::Export(args) => export::run(&args),
         Command::Check(args) => check::run(&args),
+        Command::Backup(args) => backup::run(&args),
+        Command::Restore(args) => restore::run(&args),
         Command::Completions(args) => completions::run(&args),
         Command::Man(args) => man::run(&args),
     }

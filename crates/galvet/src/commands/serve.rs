@@ -89,6 +89,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         units: units(&store, args.units)?,
         guides: own_guides(&args.data)?,
         store,
+        throw_away: false,
     })?;
     Ok(Outcome::Done)
 }

@@ -190,6 +190,16 @@ fn unknown(object: &Map<String, Value>, path: &[&str]) -> Result<(), Misfit> {
     Ok(())
 }
 
+/// As [`document`], to be kept: a rig that is none of `rigs` is written out.
+#[must_use]
+pub fn kept(brief: &Brief, own_weight: bool, rigs: &[Rig]) -> Value {
+    let mut out = document(brief, own_weight);
+    if !rigs.iter().any(|rig| rig.key == brief.rig.key) {
+        out["rig"] = json!(RigEntry::of(&brief.rig));
+    }
+    out
+}
+
 /// The document of a brief. Its own weight is kept only where it is not the
 /// water's.
 #[must_use]

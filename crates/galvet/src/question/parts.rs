@@ -82,19 +82,22 @@ pub struct Part {
     pub usual: &'static str,
 }
 
-fn offers<T: Keyed>(note: impl Fn(T) -> &'static str) -> Vec<Offer> {
-    T::ALL
-        .iter()
-        .map(|&v| Offer {
-            key: v.key(),
-            label: v.label(),
-            note: note(v),
-        })
-        .collect()
+impl Offer {
+    /// All values of a kind of word, each with a note.
+    pub fn all<T: Keyed>(note: impl Fn(T) -> &'static str) -> Vec<Self> {
+        T::ALL
+            .iter()
+            .map(|&v| Self {
+                key: v.key(),
+                label: v.label(),
+                note: note(v),
+            })
+            .collect()
+    }
 }
 
 fn postures() -> Vec<Offer> {
-    offers(|p| match p {
+    Offer::all(|p| match p {
         Posture::Stands => "ranked by standing support",
         Posture::SitsAndStands => "ranked by the weaker of the two",
         Posture::Sits => "ranked by lean room and reserve",
@@ -102,7 +105,7 @@ fn postures() -> Vec<Offer> {
 }
 
 fn scuppers() -> Vec<Offer> {
-    offers(|s| match s {
+    Offer::all(|s| match s {
         Scuppers::Open => "water runs out, and comes up when the floor sinks below it",
         Scuppers::Plugged => "dry feet and more carried, but nothing drains",
         Scuppers::OneWay => "valves: float as plugged, drain while the floor is above the water",
@@ -111,14 +114,14 @@ fn scuppers() -> Vec<Offer> {
 }
 
 fn seats() -> Vec<Offer> {
-    offers(|s| match s {
+    Offer::all(|s| match s {
         SeatHeight::Low => "steadier",
         SeatHeight::High => "sight and comfort, at a cost in lean room",
     })
 }
 
 fn capacity() -> Vec<Offer> {
-    offers(|s| match s {
+    Offer::all(|s| match s {
         CapacitySchool::Tightest => "whichever of the three is met first",
         CapacitySchool::Label => "the maker's rated capacity, and nothing else",
         CapacitySchool::WorkingShare => "the share of the label this water allows",
@@ -127,7 +130,7 @@ fn capacity() -> Vec<Offer> {
 }
 
 fn stability() -> Vec<Offer> {
-    offers(|s| match s {
+    Offer::all(|s| match s {
         StabilitySchool::ByPosture => "standing support, or lean room and reserve",
         StabilitySchool::TapeMeasure => {
             "longer, wider, heavier: knows nothing of load, seat height or the section"

@@ -172,3 +172,33 @@ pub(super) fn routes() -> Vec<Route> {
     debug_assert_eq!(guard::TOO_LONG, "/refused/long");
     routes![wrong_host, wrong_origin, too_long]
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rocket::local::blocking::Client;
+
+    #[get("/busy")]
+    fn busy() -> Result<&'static str, Trouble> {
+        Err(Trouble::Busy)
+    }
+
+    #[get("/ours")]
+    fn ours() -> Result<&'static str, Trouble> {
+        Err(Trouble::Ours)
+    }
+
+    #[test]
+    fn too_many_at_once_are_asked_to_come_again() {
+        let rocket = rocket::build().mount("/", rocket::routes![busy, ours]);
+        let client = Client::tracked(rocket).unwrap();
+        let answer = client.get("/busy").dispatch();
+        assert_eq!(answer.status(), Status::ServiceUnavailable);
+        assert_eq!(answer.headers().get_one("Retry-After"), Some(AGAIN));
+        let page = answer.into_string().unwrap();
+        assert!(page.contains("<h1") && page.contains("again"), "{page}");
+        let answer = client.get("/ours").dispatch();
+        assert_eq!(answer.status(), Status::InternalServerError);
+        assert_eq!(answer.headers().get_one("Retry-After"), None);
+    }
+}

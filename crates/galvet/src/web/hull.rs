@@ -58,7 +58,7 @@ async fn hull_of(
     let action = format!("/hulls/{slug}");
     let sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
     let (brief, desk) = (asked.brief.clone(), shared.desk.clone());
-    let view = shared.work(move || {
+    let view = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&shelf.hulls[index], &brief);
         hull::hull(&shelf.catalogue.hulls[index], &afloat, &brief, reader.units)
     });

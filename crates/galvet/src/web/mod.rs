@@ -3,6 +3,7 @@
 
 mod ask;
 mod assets;
+mod caller;
 mod errors;
 mod guard;
 mod hull;

@@ -4,7 +4,8 @@ use super::ask::query_of;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::question::{self, Ask};
-use galvet_store::{Door, Kind, Record, SavedBrief, StoreError};
+use crate::survey::{free_slug, slug_of};
+use galvet_store::{Kind, Record, SavedBrief, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -18,36 +19,6 @@ const LONGEST_NAME: usize = 80;
 #[derive(FromForm)]
 struct SaveForm<'r> {
     name: &'r str,
-}
-
-/// A slug made of a name: its letters and digits, joined by dashes.
-fn slug_of(name: &str) -> String {
-    let mut slug = String::new();
-    for c in name.to_lowercase().chars() {
-        if c.is_ascii_alphanumeric() {
-            slug.push(c);
-        } else if !slug.is_empty() && !slug.ends_with('-') {
-            slug.push('-');
-        }
-    }
-    slug.truncate(48);
-    let slug = slug.trim_matches('-');
-    if slug.is_empty() {
-        "question".to_owned()
-    } else {
-        slug.to_owned()
-    }
-}
-
-/// The slug, with a number behind it where it is taken.
-fn free_slug(door: &mut Door<'_>, wanted: &str) -> Result<String, StoreError> {
-    let mut slug = wanted.to_owned();
-    let mut number = 2;
-    while door.find(Kind::Brief, &slug)?.is_some() {
-        slug = format!("{wanted}-{number}");
-        number += 1;
-    }
-    Ok(slug)
 }
 
 /// Keeps the question of this address under a name.
@@ -67,11 +38,11 @@ async fn save(
         return Ok(Err(Status::UnprocessableEntity));
     }
     let store = shared.store.clone();
-    let question = question::document(&asked.brief, asked.own_weight);
+    let question = question::kept(&asked.brief, asked.own_weight, &shelf.catalogue.rigs);
     let label = format!("question “{name}” saved");
     let slug = rocket::tokio::task::spawn_blocking(move || {
         store.write(WHO, &label, |door| {
-            let key = free_slug(door, &slug_of(&name))?;
+            let key = free_slug(door, Kind::Brief, &slug_of(&name, "question"))?;
             let saved = SavedBrief {
                 key: key.clone(),
                 name,
@@ -106,17 +77,4 @@ async fn undo(form: Form<UndoForm<'_>>, shared: &State<Shared>) -> Result<Redire
 
 pub(super) fn routes() -> Vec<Route> {
     routes![save, undo]
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn slugs_are_plain_and_never_empty() {
-        assert_eq!(slug_of("Ana's marsh — standing!"), "ana-s-marsh-standing");
-        assert_eq!(slug_of("  "), "question");
-        assert_eq!(slug_of("Über"), "ber");
-        assert!(slug_of(&"x".repeat(500)).len() <= 48);
-    }
 }

@@ -1,7 +1,7 @@
 //! Whose turn it is to compute: a few at once, the newest first. Whoever came
-//! long ago has often gone meanwhile (a browser does not say so); so the newest
-//! never waits for them, and the oldest is told to come again when too many
-//! wait.
+//! long ago has often gone meanwhile; so the newest never waits for them, those
+//! seen to have gone are passed over, and the oldest is told to come again when
+//! too many wait.
 
 use rocket::tokio::sync::oneshot;
 use std::collections::VecDeque;
@@ -18,7 +18,19 @@ pub(super) struct Queue {
 #[derive(Debug, Default)]
 struct State {
     running: usize,
-    waiting: VecDeque<oneshot::Sender<Turn>>,
+    waiting: VecDeque<Waiting>,
+}
+
+/// One who waits.
+struct Waiting {
+    give: oneshot::Sender<Turn>,
+    there: Box<dyn Fn() -> bool + Send>,
+}
+
+impl std::fmt::Debug for Waiting {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        f.write_str("Waiting")
+    }
 }
 
 /// Somebody's turn; over when it is dropped.
@@ -43,11 +55,15 @@ impl Queue {
         }
     }
 
-    /// Waits for a turn.
+    /// Waits for a turn; whoever is not `there` any more when it comes is passed
+    /// over.
     ///
     /// # Errors
     /// [`Busy`] once so many newer ones wait that this one has to come again.
-    pub(super) async fn turn(&self) -> Result<Turn, Busy> {
+    pub(super) async fn turn(
+        &self,
+        there: impl Fn() -> bool + Send + 'static,
+    ) -> Result<Turn, Busy> {
         let waits = {
             let mut state = hold(&self.state);
             if state.running < self.at_once {
@@ -55,7 +71,10 @@ impl Queue {
                 return Ok(Turn(Some(self.state.clone())));
             }
             let (give, waits) = oneshot::channel();
-            state.waiting.push_back(give);
+            state.waiting.push_back(Waiting {
+                give,
+                there: Box::new(there),
+            });
             if state.waiting.len() > self.most_waiting {
                 state.waiting.pop_front();
             }
@@ -70,7 +89,10 @@ impl Drop for Turn {
         let Some(state) = self.0.take() else { return };
         let mut held = hold(&state);
         while let Some(next) = held.waiting.pop_back() {
-            match next.send(Self(Some(state.clone()))) {
+            if !(next.there)() {
+                continue;
+            }
+            match next.give.send(Self(Some(state.clone()))) {
                 Ok(()) => return,
                 // Gone meanwhile: the turn it did not take must not end twice.
                 Err(mut turn) => turn.0 = None,
@@ -89,7 +111,7 @@ mod tests {
     async fn asks(queue: &Arc<Queue>) -> JoinHandle<Result<Turn, Busy>> {
         let before = hold(&queue.state).waiting.len();
         let mine = queue.clone();
-        let asked = tokio::spawn(async move { mine.turn().await });
+        let asked = tokio::spawn(async move { mine.turn(|| true).await });
         while hold(&queue.state).waiting.len() == before && !asked.is_finished() {
             tokio::task::yield_now().await;
             if hold(&queue.state).waiting.len() == queue.most_waiting
@@ -104,11 +126,11 @@ mod tests {
     #[rocket::async_test]
     async fn the_newest_goes_first_and_the_oldest_comes_again() {
         let queue = Arc::new(Queue::new(1, 2));
-        let running = queue.turn().await.unwrap();
+        let running = queue.turn(|| true).await.unwrap();
         let oldest = asks(&queue).await;
         let middle = asks(&queue).await;
         let mine = queue.clone();
-        let newest = tokio::spawn(async move { mine.turn().await });
+        let newest = tokio::spawn(async move { mine.turn(|| true).await });
         assert_eq!(oldest.await.unwrap().unwrap_err(), Busy);
         drop(running);
         let first = newest.await.unwrap().unwrap();
@@ -121,16 +143,23 @@ mod tests {
     #[rocket::async_test]
     async fn those_who_have_gone_are_passed_over() {
         let queue = Arc::new(Queue::new(1, 10));
-        let running = queue.turn().await.unwrap();
+        let running = queue.turn(|| true).await.unwrap();
         let stays = asks(&queue).await;
         for _ in 0..5 {
             let goes = asks(&queue).await;
             goes.abort();
             assert!(goes.await.unwrap_err().is_cancelled());
         }
+        // One whose browser has gone, though its request still waits.
+        let mine = queue.clone();
+        let left = tokio::spawn(async move { mine.turn(|| false).await });
+        while hold(&queue.state).waiting.len() < 7 {
+            tokio::task::yield_now().await;
+        }
         drop(running);
+        assert_eq!(left.await.unwrap().unwrap_err(), Busy);
         drop(stays.await.unwrap().unwrap());
         assert_eq!(hold(&queue.state).running, 0);
-        assert!(queue.turn().await.is_ok());
+        assert!(queue.turn(|| true).await.is_ok());
     }
 }

@@ -78,7 +78,7 @@ async fn answer(
     if shelf.hulls.is_empty() {
         return Ok(None);
     }
-    let answer = shared.ranking(&asked, &shelf).await?;
+    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
     let view = shared.view(answer, reader.units).await?;
     Ok(Some((asked, sentence, view)))
@@ -137,6 +137,7 @@ async fn ranking_part(
 /// The ranking of a request, for other presentations; metric like all of them.
 async fn ranked(
     ask: &Ask,
+    reader: Reader,
     shared: &Shared,
 ) -> Result<Result<Arc<crate::answer::Answered>, Status>, Trouble> {
     let shelf = shared.shelf().await?;
@@ -146,15 +147,16 @@ async fn ranked(
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }
-    Ok(Ok(shared.ranking(&asked, &shelf).await?))
+    Ok(Ok(shared.ranking(&asked, &shelf, reader.caller).await?))
 }
 
 #[get("/ranking.json")]
 async fn ranking_json(
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    Ok(ranked(&ask, shared).await?.and_then(|answer| {
+    Ok(ranked(&ask, reader, shared).await?.and_then(|answer| {
         serde_json::to_string(&Document::of(&answer.ranking))
             .map(|text| (ContentType::JSON, text))
             .map_err(|_| Status::InternalServerError)
@@ -164,9 +166,10 @@ async fn ranking_json(
 #[get("/ranking.csv")]
 async fn ranking_csv(
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    Ok(ranked(&ask, shared).await?.and_then(|answer| {
+    Ok(ranked(&ask, reader, shared).await?.and_then(|answer| {
         crate::present::csv::ranking(&answer.ranking)
             .map(|text| (ContentType::CSV, text))
             .map_err(|_| Status::InternalServerError)

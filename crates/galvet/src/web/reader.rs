@@ -1,6 +1,7 @@
 //! Who reads: the units they chose, remembered in a cookie; until they choose,
 //! the installation's own.
 
+use super::caller::Caller;
 use super::shared::Shared;
 use galvet_core::base::System;
 use rocket::form::Form;
@@ -15,6 +16,8 @@ use rocket::{FromForm, Request, Route, post, routes};
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Reader {
     pub(crate) units: System,
+    /// Where the answer goes.
+    pub(super) caller: Caller,
 }
 
 const COOKIE: &str = "galvet-units";
@@ -55,7 +58,10 @@ impl<'r> FromRequest<'r> for Reader {
             .and_then(|cookie| units_from_key(cookie.value()))
             .or_else(|| request.rocket().state::<Shared>().map(Shared::units))
             .unwrap_or_default();
-        Outcome::Success(Self { units })
+        Outcome::Success(Self {
+            units,
+            caller: Caller::of(request),
+        })
     }
 }
 

@@ -8,13 +8,26 @@ use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::Store;
-use rocket::config::{Ident, LogLevel};
+use rocket::config::{Ident, LogLevel, Shutdown};
 use rocket::data::{Limits, ToByteUnit};
+use rocket::error::ErrorKind;
 use rocket::fairing::AdHoc;
+use rocket::tokio::select;
+#[cfg(unix)]
+use rocket::tokio::signal::unix::{SignalKind, signal};
+use rocket::tokio::time::sleep;
 use rocket::{Build, Rocket, routes};
+#[cfg(unix)]
+use std::collections::HashSet;
 use std::net::SocketAddr;
 use std::sync::Arc;
+use std::time::Duration;
 use thiserror::Error;
+
+/// Time for what is still being worked out when the server ends.
+const LAST_WORDS: Duration = Duration::from_millis(200);
+/// Time for answers under way once it is told to end.
+const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// What a server is started with.
 pub struct Settings {
@@ -28,6 +41,9 @@ pub struct Settings {
     pub guides: Arc<Guides>,
     /// The data.
     pub store: Store,
+    /// Whether the data is thrown away afterwards: then a closed terminal and a
+    /// quit end the server in order as well, so that it can be.
+    pub throw_away: bool,
 }
 
 /// Why the server did not run.
@@ -60,6 +76,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         port: settings.listen.port(),
         limits,
         log_level: LogLevel::Off,
+        shutdown: shutdown(),
         // Does not tell what it runs on.
         ident: Ident::none(),
         ..rocket::Config::release_default()
@@ -79,12 +96,100 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .register("/", errors::catchers())
 }
 
+/// How the server ends when told to: whoever is being answered has a second.
+fn shutdown() -> Shutdown {
+    Shutdown {
+        grace: 1,
+        mercy: 0,
+        // Listened for by ourselves, from before the address is told.
+        ctrlc: cfg!(not(unix)),
+        #[cfg(unix)]
+        signals: HashSet::new(),
+        ..Shutdown::default()
+    }
+}
+
+/// Ready to be told to end; the future comes back when that has happened.
+#[cfg(unix)]
+fn told_to_end(throw_away: bool) -> std::io::Result<impl Future<Output = ()>> {
+    let mut interrupt = signal(SignalKind::interrupt())?;
+    let mut terminate = signal(SignalKind::terminate())?;
+    // A hangup may have been asked to be ignored, and nothing has to be cleaned
+    // up after it: only a demo listens for it.
+    let rest = throw_away.then(|| {
+        let hangup = signal(SignalKind::hangup())?;
+        Ok::<_, std::io::Error>((hangup, signal(SignalKind::quit())?))
+    });
+    let mut rest = rest.transpose()?;
+    Ok(async move {
+        let others = async {
+            match &mut rest {
+                Some((hangup, quit)) => select! {
+                    _ = hangup.recv() => {}
+                    _ = quit.recv() => {}
+                },
+                None => std::future::pending().await,
+            }
+        };
+        select! {
+            _ = interrupt.recv() => {}
+            _ = terminate.recv() => {}
+            () = others => {}
+        }
+    })
+}
+
+#[cfg(not(unix))]
+fn told_to_end(_: bool) -> std::io::Result<impl Future<Output = ()>> {
+    Ok(std::future::pending())
+}
+
+/// Runs the server until it is told to end, and not much longer, whatever is
+/// open.
+async fn run(server: Rocket<Build>, throw_away: bool) -> Result<(), LaunchError> {
+    let told = told_to_end(throw_away).map_err(LaunchError::Signals)?;
+    let server = server.ignite().await.map_err(LaunchError::from)?;
+    let end = server.shutdown();
+    let launched = server.launch();
+    let ending = async {
+        told.await;
+        end.notify();
+        sleep(PATIENCE).await;
+    };
+    select! {
+        launched = launched => launched.map(|_| ()).map_err(LaunchError::from),
+        () = ending => Ok(()),
+    }
+}
+
+/// Why it did not run, before it is put into words.
+enum LaunchError {
+    Signals(std::io::Error),
+    Launch(String),
+    /// Somebody did not let go in time; it has ended as asked.
+    Late,
+}
+
+impl From<rocket::Error> for LaunchError {
+    fn from(error: rocket::Error) -> Self {
+        let late = matches!(error.kind(), ErrorKind::Shutdown(..));
+        let reason = error.kind().to_string();
+        // Rocket panics on drop of an error nobody has looked at.
+        drop(error);
+        if late {
+            Self::Late
+        } else {
+            Self::Launch(reason)
+        }
+    }
+}
+
 /// Serves until stopped; prints the address once it answers.
 ///
 /// # Errors
 /// [`ServeError`] when the port is taken or no runtime is to be had.
 pub fn serve(settings: Settings) -> Result<(), ServeError> {
-    let listen = settings.listen;
+    let (listen, throw_away) = (settings.listen, settings.throw_away);
     let runtime = rocket::tokio::runtime::Builder::new_multi_thread()
         .enable_all()
         .build()?;
@@ -96,13 +201,18 @@ pub fn serve(settings: Settings) -> Result<(), ServeError> {
             terminal::say("Figures are guidance; stop it with Ctrl+C.");
         })
     }));
-    match runtime.block_on(server.launch()) {
-        Ok(_) => Ok(()),
-        Err(error) => {
-            let reason = error.kind().to_string();
-            // Rocket panics on drop of an error nobody has looked at.
-            drop(error);
-            Err(ServeError::Listen { listen, reason })
-        }
+    // Every reader holds a file; the usual limit is for programs that serve nobody.
+    if let Err(error) = rlimit::increase_nofile_limit(u64::MAX) {
+        terminal::warn(format_args!(
+            "the limit of open connections stays as it is: {error}"
+        ));
+    }
+    let ran = runtime.block_on(run(server, throw_away));
+    // What is being worked out has nobody to go to.
+    runtime.shutdown_timeout(LAST_WORDS);
+    match ran {
+        Ok(()) | Err(LaunchError::Late) => Ok(()),
+        Err(LaunchError::Signals(error)) => Err(error.into()),
+        Err(LaunchError::Launch(reason)) => Err(ServeError::Listen { listen, reason }),
     }
 }

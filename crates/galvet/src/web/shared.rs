@@ -1,5 +1,6 @@
 //! What all requests share: the data, read once a change, and the desk.
 
+use super::caller::Caller;
 use super::queue::{Busy, Queue};
 use crate::answer::{Answered, Desk, Hull};
 use crate::present::page::ranking::{self, RankingView};
@@ -7,7 +8,7 @@ use crate::question::Asked;
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
-use galvet_store::{Catalogue, Store, StoreError};
+use galvet_store::{Catalogue, State, Store, StoreError};
 use lru::LruCache;
 use rocket::tokio::task;
 use std::num::NonZeroUsize;
@@ -15,7 +16,7 @@ use std::sync::{Arc, Mutex, PoisonError};
 
 /// The catalogue as it stood at a change, ready to be asked about.
 pub(super) struct Shelf {
-    change: i64,
+    state: State,
     /// Everything a question can name.
     pub(super) catalogue: Catalogue,
     /// Its hulls, in its order.
@@ -96,9 +97,9 @@ impl Shared {
     /// The catalogue as it stands; read, off the request's thread, only when
     /// something has changed since the last time.
     pub(super) async fn shelf(&self) -> Result<Arc<Shelf>, Trouble> {
-        let change = self.store.change();
+        let state = self.store.state()?;
         let hold = || self.shelf.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some(shelf) = hold().as_ref().filter(|s| s.change == change) {
+        if let Some(shelf) = hold().as_ref().filter(|s| s.state == state) {
             return Ok(shelf.clone());
         }
         let store = self.store.clone();
@@ -111,12 +112,12 @@ impl Shared {
             .iter()
             .zip(&catalogue.known)
             .map(|(record, &known)| Hull {
-                known: Some(known),
+                known: Some((state.epoch, known)),
                 survey: Arc::new(record.survey.clone()),
             })
             .collect();
         let shelf = Arc::new(Shelf {
-            change,
+            state,
             catalogue,
             hulls,
         });
@@ -124,12 +125,14 @@ impl Shared {
         Ok(shelf)
     }
 
-    /// Works something out off the request's thread, when its turn has come.
+    /// Works something out off the request's thread for the reader at `caller`,
+    /// when its turn has come.
     pub(super) async fn work<T: Send + 'static>(
         &self,
+        caller: Caller,
         work: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Trouble> {
-        let turn = self.queue.turn().await?;
+        let turn = self.queue.turn(move || caller.is_there()).await?;
         Ok(task::spawn_blocking(move || {
             let _turn = turn;
             work()
@@ -142,14 +145,20 @@ impl Shared {
         &self,
         asked: &Asked,
         shelf: &Arc<Shelf>,
+        caller: Caller,
     ) -> Result<Arc<Answered>, Trouble> {
         let (brief, shelf) = (Arc::new(asked.brief.clone()), shelf.clone());
-        if let Some(known) = self.desk.known(shelf.change, &brief) {
+        if let Some(known) = self.desk.known(shelf.state, &brief) {
             return Ok(known);
         }
         let desk = self.desk.clone();
-        self.work(move || desk.answer(shelf.change, &brief, &shelf.hulls))
-            .await
+        self.work(caller, move || {
+            let watch = caller.watched();
+            desk.answer(shelf.state, &brief, &shelf.hulls, &watch)
+        })
+        .await?
+        // Nobody is there to read why.
+        .map_err(|_| Trouble::Busy)
     }
 
     /// A ranking in words and drawings; put once for all who ask the same.

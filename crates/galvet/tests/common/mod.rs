@@ -11,6 +11,8 @@ use std::io::{self, BufRead, BufReader, Read, Write};
 use std::net::TcpStream;
 use std::path::PathBuf;
 use std::process::{Child, Command, Output, Stdio};
+use std::thread;
+use std::time::{Duration, Instant};
 
 /// The workspace's root, where `demo/` is.
 pub fn root() -> PathBuf {
@@ -50,6 +52,20 @@ pub fn exchange(port: u16, request: &str) -> io::Result<String> {
     Ok(String::from_utf8_lossy(&answer).into_owned())
 }
 
+/// Saves a question under a name; whether that was acknowledged. The whole head
+/// must have come: a cut answer acknowledges nothing.
+pub fn save_question(port: u16, name: &str) -> bool {
+    let body = format!("name={}", name.replace(' ', "+"));
+    let request = format!(
+        "POST /questions HTTP/1.1\r\nHost: localhost:{port}\r\nSec-Fetch-Site: same-origin\r\n\
+         Content-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\n\
+         Connection: close\r\n\r\n{body}",
+        body.len()
+    );
+    let answer = exchange(port, &request).unwrap_or_default();
+    answer.starts_with("HTTP/1.1 303") && answer.contains("\r\n\r\n")
+}
+
 /// A server running.
 pub struct Server {
     child: Child,
@@ -59,7 +75,22 @@ pub struct Server {
 impl Server {
     /// Starts `galvet` with `args` and waits for the line with its address.
     pub fn start(args: &[&str]) -> Self {
-        let mut child = galvet().args(args).stdout(Stdio::piped()).spawn().unwrap();
+        let mut command = galvet();
+        command.args(args);
+        Self::of(command)
+    }
+
+    /// As [`Server::start`], started by a shell after `setting` things for it.
+    pub fn start_after(setting: &str, args: &[&str]) -> Self {
+        let mut command = Command::new("sh");
+        command.current_dir(root());
+        command.args(["-c", &format!("{setting}; exec \"$0\" \"$@\"")]);
+        command.arg(env!("CARGO_BIN_EXE_galvet")).args(args);
+        Self::of(command)
+    }
+
+    fn of(mut command: Command) -> Self {
+        let mut child = command.stdout(Stdio::piped()).spawn().unwrap();
         let mut line = String::new();
         BufReader::new(child.stdout.take().unwrap())
             .read_line(&mut line)
@@ -80,6 +111,19 @@ impl Server {
     pub fn kill(&mut self) {
         self.child.kill().unwrap();
         self.child.wait().unwrap();
+    }
+
+    /// Sends a signal (`TERM`, `HUP`) and waits for the end; how long it took.
+    pub fn end_by(&mut self, signal: &str) -> Duration {
+        let id = self.child.id().to_string();
+        let sent = Instant::now();
+        let told = Command::new("kill").args(["-s", signal, &id]).status();
+        assert!(told.unwrap().success());
+        while self.child.try_wait().unwrap().is_none() {
+            assert!(sent.elapsed() < Duration::from_secs(20), "still there");
+            thread::yield_now();
+        }
+        sent.elapsed()
     }
 
     /// GET with the right host.

@@ -1,0 +1,164 @@
+//! Records changed: each change is applied to the record as it stands, so that
+//! two people who change different things both keep theirs.
+
+use super::slug::{free_slug, slug_of};
+use galvet_core::base::Keyed;
+use galvet_core::hull::{Measure, Reading};
+use galvet_store::files::hulls::HullRecord;
+use galvet_store::{Kind, Known, Record, Store, StoreError};
+use thiserror::Error;
+
+/// Why a record was not changed.
+#[derive(Debug, Error)]
+pub enum EditError {
+    /// There is no such hull (any more).
+    #[error("there is no such hull any more")]
+    Gone,
+    /// The change makes no sense for it.
+    #[error("{0}")]
+    Refused(String),
+    /// The database.
+    #[error(transparent)]
+    Store(#[from] StoreError),
+}
+
+/// Times a change is tried again when somebody else was quicker.
+const TRIES: usize = 5;
+
+/// Keeps a new hull under a slug made of its name; returns the slug.
+///
+/// # Errors
+/// [`StoreError`].
+pub fn put_hull(store: &Store, who: &str, mut hull: HullRecord) -> Result<String, StoreError> {
+    let name = hull.survey.name();
+    store.write(who, &format!("hull “{name}” put in"), |door| {
+        hull.survey.key = free_slug(door, Kind::Hull, &slug_of(&name, "hull"))?;
+        let key = hull.survey.key.clone();
+        door.put(&Record::Hull(Box::new(hull)), None)?;
+        Ok(key)
+    })
+}
+
+/// Changes the hull of a slug as it stands now; `label` names the change in the
+/// history.
+///
+/// # Errors
+/// [`EditError`]; nothing is changed then.
+pub fn edit_hull(
+    store: &Store,
+    who: &str,
+    slug: &str,
+    label: &str,
+    change: impl Fn(&mut HullRecord) -> Result<(), String>,
+) -> Result<Known, EditError> {
+    for _ in 0..TRIES {
+        let Some((known, Record::Hull(mut hull))) = store.record(Kind::Hull, slug)? else {
+            return Err(EditError::Gone);
+        };
+        change(&mut hull).map_err(EditError::Refused)?;
+        let record = Record::Hull(hull);
+        match store.write(who, label, |door| door.put(&record, Some(known))) {
+            Err(StoreError::Conflict { .. }) => {}
+            done => return Ok(done?),
+        }
+    }
+    let busy = "others keep changing this hull; try once more";
+    Err(EditError::Refused(busy.to_owned()))
+}
+
+/// Adds a reading; the others stay.
+pub fn add_reading(hull: &mut HullRecord, measure: Measure, reading: Reading) {
+    let readings = hull.survey.readings.entry(measure).or_default();
+    if !readings.contains(&reading) {
+        readings.push(reading);
+    }
+}
+
+/// Takes a reading off the record; the history keeps it.
+///
+/// # Errors
+/// In words, when it is not there (any more).
+pub fn forget_reading(
+    hull: &mut HullRecord,
+    measure: Measure,
+    reading: &Reading,
+) -> Result<(), String> {
+    let readings = hull.survey.readings.entry(measure).or_default();
+    let Some(at) = readings.iter().position(|r| r == reading) else {
+        return Err("that reading is not on the record any more".to_owned());
+    };
+    readings.remove(at);
+    if readings.is_empty() {
+        hull.survey.readings.remove(&measure);
+    }
+    Ok(())
+}
+
+/// The words a person can change on a record, by their names in forms.
+#[must_use]
+pub fn words_of(hull: &HullRecord) -> Vec<(&'static str, String)> {
+    let s = &hull.survey;
+    let yes = |is: bool| if is { "yes" } else { "" }.to_owned();
+    vec![
+        ("maker", s.maker.clone()),
+        ("model", s.model.clone()),
+        ("year", s.year.map_or(String::new(), |y| y.to_string())),
+        ("construction", s.construction.key().to_owned()),
+        (
+            "bottom",
+            s.bottom.map_or(String::new(), |b| b.key().to_owned()),
+        ),
+        ("propulsion", s.propulsion.key().to_owned()),
+        ("drive-lifts", yes(s.drive_lifts)),
+        ("tracks-straight", yes(s.tracks_straight)),
+        ("seats", s.seats.to_string()),
+        ("basis", s.capacity_basis.key().to_owned()),
+        ("origin", s.origin.key().to_owned()),
+        ("includes", s.fitted_includes.clone()),
+        ("notes", s.notes.clone()),
+    ]
+}
+
+/// Longest notes taken.
+const LONGEST: usize = 2_000;
+
+/// Sets one of those words.
+///
+/// # Errors
+/// What would be accepted.
+pub fn set_words(hull: &mut HullRecord, name: &str, text: &str) -> Result<(), String> {
+    fn chosen<T: Keyed>(text: &str) -> Result<T, String> {
+        galvet_store::files::word("answer", text)
+    }
+    let text = text.trim();
+    if text.chars().count() > LONGEST {
+        return Err(format!("longer than {LONGEST} characters"));
+    }
+    let s = &mut hull.survey;
+    match name {
+        "maker" => s.maker = text.to_owned(),
+        "model" if text.is_empty() => return Err("a hull needs a name".to_owned()),
+        "model" => s.model = text.to_owned(),
+        "year" if text.is_empty() => s.year = None,
+        "year" => {
+            let year = text.parse().ok().filter(|y| (1900..=2100).contains(y));
+            s.year = Some(year.ok_or("write a year such as 2024")?);
+        }
+        "construction" => s.construction = chosen(text)?,
+        "bottom" if text.is_empty() => s.bottom = None,
+        "bottom" => s.bottom = Some(chosen(text)?),
+        "propulsion" => s.propulsion = chosen(text)?,
+        "drive-lifts" => s.drive_lifts = !text.is_empty(),
+        "tracks-straight" => s.tracks_straight = !text.is_empty(),
+        "seats" => {
+            let seats = text.parse().ok().filter(|n| (1..=4).contains(n));
+            s.seats = seats.ok_or("a kayak has 1 to 4 seats")?;
+        }
+        "basis" => s.capacity_basis = chosen(text)?,
+        "origin" => s.origin = chosen(text)?,
+        "includes" => s.fitted_includes = text.to_owned(),
+        "notes" => s.notes = text.to_owned(),
+        _ => return Err("there is no such field".to_owned()),
+    }
+    Ok(())
+}

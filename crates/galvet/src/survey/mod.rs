@@ -1,0 +1,10 @@
+//! Getting hulls in: what people type about them, read into records, and
+//! records changed without losing what stood there.
+
+mod draft;
+mod edit;
+mod slug;
+
+pub use draft::{Draft, Drafted, FIELDS, Field, FieldKind};
+pub use edit::{EditError, add_reading, edit_hull, forget_reading, put_hull, set_words, words_of};
+pub use slug::{free_slug, slug_of};
