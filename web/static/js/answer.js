@@ -19,8 +19,32 @@ export function queryOf(form) {
       field instanceof HTMLInputElement && field.dataset.default !== undefined;
     if (!untouched) query.append(name, String(value));
   }
+  for (const [name, value] of along()) query.append(name, value);
   return query.toString();
 }
+
+/**
+ * What travels along with the brief: the fields of a hull being put in, of a
+ * search. Those left empty need not.
+ */
+function along() {
+  const form = document.querySelector("form[data-along]");
+  if (!(form instanceof HTMLFormElement)) return [];
+  return [...new FormData(form)]
+    .map(([name, value]) => [name, String(value)])
+    .filter(([, value]) => value !== "");
+}
+
+/** The brief alone, as a query. */
+function briefOnly(answer) {
+  const brief = answer.querySelector("form[data-brief]");
+  const query = new URLSearchParams(queryOf(brief));
+  for (const [name] of along()) query.delete(name);
+  return query.toString();
+}
+
+/** Milliseconds without a key until what was typed is floated. */
+const TYPING_PAUSE = 250;
 
 /** @param {HTMLElement} answer */
 export function keepInStep(answer) {
@@ -105,6 +129,33 @@ export function keepInStep(answer) {
     // Arrow keys walk through radios: only a pointer's choice is final at once.
     const final = field.type === "range" || (field.type === "radio" && pointed);
     if (final) ask(queryOf(field.form), { focus: field.name, enter: true });
+  });
+  // A hull being put in floats, and hulls are found, while one types.
+  let waiting;
+  answer.addEventListener("input", (event) => {
+    if (!event.target.closest("form[data-along]")) return;
+    clearTimeout(waiting);
+    waiting = setTimeout(() => {
+      const brief = answer.querySelector("form[data-brief]");
+      if (brief instanceof HTMLFormElement) {
+        const query = queryOf(brief);
+        const address = `${page}?${query}`;
+        history.replaceState(null, "", address);
+        ask(query, { enter: false });
+      }
+    }, TYPING_PAUSE);
+  });
+  answer.addEventListener("submit", (event) => {
+    const form = event.target;
+    if (!(form instanceof HTMLFormElement) || !form.matches("[data-along]"))
+      return;
+    if (form.method === "post") {
+      // Kept under the brief as it stands now.
+      form.action = `${page}?${briefOnly(answer)}`;
+    } else {
+      event.preventDefault();
+      ask(queryOf(answer.querySelector("form[data-brief]")), { enter: true });
+    }
   });
   let pointed = false;
   answer.addEventListener("pointerdown", () => (pointed = true));

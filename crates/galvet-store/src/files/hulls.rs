@@ -5,6 +5,7 @@
 //! A cell may hold several readings, each with its source in brackets:
 //! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
 
+use super::hull_table::unguarded;
 use super::table::Table;
 use super::{FileError, Mistakes, check_key, echo, word};
 use galvet_core::base::{Bare, Dimension, Keyed};
@@ -37,8 +38,11 @@ const MOST_HULLS: usize = 5_000;
 /// Longest free text in a cell.
 const LONGEST_TEXT: usize = 2_000;
 
+/// Longest date kept.
+const LONGEST_DATE: usize = 40;
+
 /// Columns that are not figures.
-const WORD_COLUMNS: [&str; 15] = [
+pub(super) const WORD_COLUMNS: [&str; 15] = [
     "key",
     "maker",
     "model",
@@ -100,15 +104,21 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
     let mut errors = Mistakes::default();
     let mut hulls: Vec<HullRecord> = Vec::new();
     let mut keys = BTreeSet::new();
+    let mut rows = Vec::new();
     while let Some(next) = table.row() {
-        let (line, record) = match next {
-            Ok((line, record)) => (Some(line), record),
+        match next {
+            Ok(row) => rows.push(row),
             Err(error) => {
                 errors.add(error);
                 break;
             }
-        };
+        }
+    }
+    let commas = table.semicolons && rows.iter().any(|(_, r)| has_decimal_comma(r, &columns));
+    for (line, record) in rows {
+        let line = Some(line);
         let mut row = Row::new(file, line);
+        row.commas = commas;
         for ((cell, column), header) in record.iter().zip(&columns).zip(headers.iter()) {
             row.cell(column, header, cell);
         }
@@ -150,6 +160,38 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
     })
 }
 
+/// The number of a figure's cell, before a bracket.
+fn number_of(part: &str) -> &str {
+    part.split('(').next().unwrap_or_default().trim()
+}
+
+/// Whether some figure of a row has a comma that can only be the decimal sign:
+/// `3,76` or `0,135`, where `1,290` would leave it open.
+fn has_decimal_comma(record: &csv::StringRecord, columns: &[Column]) -> bool {
+    let figures = record.iter().zip(columns);
+    let figures = figures.filter(|(_, column)| matches!(column, Column::Figure(..)));
+    figures.flat_map(|(cell, _)| cell.split('|')).any(|part| {
+        let number = number_of(part);
+        let Some((whole, rest)) = number.split_once(',') else {
+            return false;
+        };
+        let digits = rest.chars().take_while(char::is_ascii_digit).count();
+        let once = !rest.contains(',') && !number.contains('.');
+        once && digits > 0 && (digits != 3 || whole.trim() == "0")
+    })
+}
+
+/// The same figure with a decimal point.
+fn with_point(part: &str) -> std::borrow::Cow<'_, str> {
+    let number = number_of(part);
+    if number.contains('.') || number.matches(',').count() != 1 {
+        return part.into();
+    }
+    let end = part.len() - part.trim_start().len() + number.len();
+    let (number, rest) = part.split_at(end);
+    format!("{}{rest}", number.replace(',', ".")).into()
+}
+
 fn at(file: &str, line: Option<u64>, column: Option<&str>, problem: String) -> FileError {
     FileError {
         file: file.to_owned(),
@@ -167,6 +209,8 @@ struct Row<'a> {
     readings: BTreeMap<Measure, Vec<Reading>>,
     extra: BTreeMap<String, String>,
     errors: Vec<FileError>,
+    /// Whether the comma is known to be the decimal sign in this file.
+    commas: bool,
 }
 
 impl<'a> Row<'a> {
@@ -178,6 +222,7 @@ impl<'a> Row<'a> {
             readings: BTreeMap::new(),
             extra: BTreeMap::new(),
             errors: Vec::new(),
+            commas: false,
         }
     }
 
@@ -196,14 +241,19 @@ impl<'a> Row<'a> {
         }
         match column {
             Column::Word(name) => {
-                self.words.insert(name, cell.to_owned());
+                self.words.insert(name, unguarded(cell).to_owned());
             }
             Column::Unknown(name) => {
-                self.extra.insert(name.clone(), cell.to_owned());
+                self.extra.insert(name.clone(), unguarded(cell).to_owned());
             }
             Column::Figure(measure, bare) => {
                 for part in cell.split('|') {
-                    match reading(*measure, *bare, part) {
+                    let part = if self.commas {
+                        with_point(part)
+                    } else {
+                        part.into()
+                    };
+                    match reading(*measure, *bare, &part) {
                         Ok(reading) => self.readings.entry(*measure).or_default().push(reading),
                         Err(problem) => self.wrong(header, problem),
                     }
@@ -306,23 +356,29 @@ impl<'a> Row<'a> {
     }
 }
 
-/// Reads `3.81 m (tape)`; without a source it is the brochure's.
+/// Reads `3.81 m (tape)` or `3.81 m (tape, 2026-04-12)`; without a source it is
+/// the brochure's.
 fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> {
     let part = part.trim();
-    let (number, source) = match part.split_once('(') {
-        None => (part, Source::Brochure),
+    let (number, source, date) = match part.split_once('(') {
+        None => (part, Source::Brochure, ""),
         Some((number, rest)) => {
             let name = rest
                 .strip_suffix(')')
                 .ok_or_else(|| format!("“{}” has an open bracket", echo(part)))?;
-            (number, word("source", name)?)
+            let (name, date) = name.split_once(',').unwrap_or((name, ""));
+            (number, word("source", name)?, date.trim())
         }
     };
     let value = measure
         .bounds()
         .parse(number, bare)
         .map_err(|error| error.to_string())?;
-    Reading::new(measure, value, source).map_err(|error| error.to_string())
+    let reading = Reading::new(measure, value, source).map_err(|error| error.to_string())?;
+    Ok(Reading {
+        date: date.chars().take(LONGEST_DATE).collect(),
+        ..reading
+    })
 }
 
 #[cfg(test)]

@@ -5,10 +5,12 @@
 //! what would be accepted, and a file with a mistake is taken in not at all.
 
 pub mod evidence;
+pub mod exchange;
 pub(crate) mod fitout;
 pub mod gear;
 pub mod guides;
 pub mod hull_doc;
+pub mod hull_table;
 pub mod hulls;
 pub mod input;
 mod json;

@@ -9,6 +9,9 @@ pub(super) struct Table<'a> {
     reader: csv::Reader<&'a [u8]>,
     /// Names of the columns, in small letters.
     pub(super) headers: Vec<String>,
+    /// Whether semicolons stand between the cells: as where the comma is the
+    /// decimal sign.
+    pub(super) semicolons: bool,
 }
 
 /// The sign between cells: the one of comma, semicolon and tab that stands most
@@ -40,8 +43,9 @@ impl<'a> Table<'a> {
             return Err(FileError::whole(file, limit));
         }
         let text = text.trim_start_matches('\u{feff}');
+        let sign = delimiter(text);
         let mut reader = csv::ReaderBuilder::new()
-            .delimiter(delimiter(text))
+            .delimiter(sign)
             .trim(csv::Trim::All)
             .from_reader(text.as_bytes());
         let headers: Vec<String> = match reader.headers() {
@@ -70,6 +74,7 @@ impl<'a> Table<'a> {
             file,
             reader,
             headers,
+            semicolons: sign == b';',
         })
     }
 

@@ -71,13 +71,6 @@ pub const FIELDS: [Field; 16] = [
         "",
     ),
     field(
-        "hull-construction",
-        "construction",
-        "",
-        FieldKind::Words(constructions),
-        "sit-on-top",
-    ),
-    field(
         "hull-length",
         "length",
         "over all, bow to stern",
@@ -118,6 +111,13 @@ pub const FIELDS: [Field; 16] = [
         "",
         FieldKind::Words(bases),
         "unknown",
+    ),
+    field(
+        "hull-construction",
+        "construction",
+        "",
+        FieldKind::Words(constructions),
+        "sit-on-top",
     ),
     field("hull-bottom", "bottom", "", FieldKind::Words(bottoms), ""),
     field(

@@ -5,6 +5,6 @@ mod draft;
 mod edit;
 mod slug;
 
-pub use draft::{Draft, Drafted, FIELDS, Field, FieldKind};
+pub use draft::{Draft, Drafted, FIELDS, Field, FieldKind, figure, understood};
 pub use edit::{EditError, add_reading, edit_hull, forget_reading, put_hull, set_words, words_of};
 pub use slug::{free_slug, slug_of};

@@ -3,6 +3,7 @@
 use super::ask::query_of;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::who::WHO;
 use crate::question::{self, Ask};
 use crate::survey::{free_slug, slug_of};
 use galvet_store::{Kind, Record, SavedBrief, StoreError};
@@ -11,8 +12,6 @@ use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{FromForm, Route, State, post, routes};
 
-/// Whoever changes something from a page: there are no accounts yet.
-const WHO: &str = "page";
 /// Longest name of a saved question.
 const LONGEST_NAME: usize = 80;
 

@@ -9,7 +9,7 @@ use rocket::http::uri::Origin;
 use rocket::http::{Cookie, CookieJar, SameSite, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::Redirect;
-use rocket::time::Duration;
+use rocket::time::{Duration, OffsetDateTime};
 use rocket::{FromForm, Request, Route, post, routes};
 
 /// The person before the page.
@@ -63,6 +63,17 @@ impl<'r> FromRequest<'r> for Reader {
             caller: Caller::of(request),
         })
     }
+}
+
+/// Today, ISO 8601: the date of figures typed now.
+pub(super) fn today() -> String {
+    let now = OffsetDateTime::now_utc().date();
+    format!(
+        "{:04}-{:02}-{:02}",
+        now.year(),
+        u8::from(now.month()),
+        now.day()
+    )
 }
 
 /// Where a form came from, to go back there: only to a page of ours, never to

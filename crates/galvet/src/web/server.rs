@@ -3,7 +3,9 @@
 use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
-use super::{assets, errors, hull, questions, ranking, reader, reckons, set_aside};
+use super::{
+    assets, errors, hull, hulls, new_hull, questions, ranking, reader, reckons, record, set_aside,
+};
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
@@ -87,6 +89,9 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .attach(Pack::default())
         .mount("/", ranking::routes())
         .mount("/", hull::routes())
+        .mount("/", hulls::routes())
+        .mount("/", new_hull::routes())
+        .mount("/", record::routes())
         .mount("/", reckons::routes())
         .mount("/", set_aside::routes())
         .mount("/", questions::routes())

@@ -1,8 +1,11 @@
 //! What the pages show, as plain owned values: every number already in the
 //! reader's units, every choice already made. Templates only lay it out.
 
+pub mod catalogue;
+pub mod draft;
 pub mod figure;
 pub mod hull;
 pub mod ranking;
 pub mod reckons;
+pub mod record;
 pub mod sentence;

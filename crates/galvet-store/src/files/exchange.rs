@@ -1,0 +1,120 @@
+//! The exchange file: hulls, shelf, rigs, waters and saved questions in one JSON
+//! document, versioned; everything Galvet knows of them.
+
+use super::gear::GearEntry;
+use super::hull_doc::HullDoc;
+use super::json::line_of;
+use super::rigs::{self, RigEntry};
+use super::waters::{self, WaterEntry};
+use super::{FileError, Mistakes, read_json};
+use crate::db::{Catalogue, SavedBrief};
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+
+/// Version of the document.
+const VERSION: u32 = 1;
+
+/// The document's head and parts. Hulls are read one by one, so that one bad one
+/// is named and the others too.
+#[derive(Debug, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Document {
+    /// Version of the format.
+    galvet: u32,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    hulls: Vec<Value>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    gear: Vec<GearEntry>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    rigs: Vec<RigEntry>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    waters: Vec<WaterEntry>,
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    questions: Vec<SavedBrief>,
+}
+
+/// Writes a catalogue as an exchange file.
+///
+/// # Errors
+/// For a number JSON cannot hold, in the JSON writer's words.
+pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
+    let hulls = catalogue
+        .hulls
+        .iter()
+        .map(|h| serde_json::to_value(HullDoc::of(h)));
+    let document = Document {
+        galvet: VERSION,
+        hulls: hulls.collect::<Result<_, _>>()?,
+        gear: catalogue.gear.iter().map(GearEntry::of).collect(),
+        rigs: catalogue.rigs.iter().map(RigEntry::of).collect(),
+        waters: catalogue.waters.iter().map(WaterEntry::of).collect(),
+        questions: catalogue.briefs.clone(),
+    };
+    serde_json::to_string_pretty(&document).map(|text| text + "\n")
+}
+
+/// Reads an exchange file, whole or not at all.
+///
+/// # Errors
+/// Every mistake found, each with its line.
+pub fn read(file: &str, text: &str) -> Result<Catalogue, Vec<FileError>> {
+    let document: Document = read_json(file, text).map_err(|e| vec![e])?;
+    if document.galvet > VERSION {
+        let newer = "written by a newer Galvet: its version is not known here";
+        return Err(vec![FileError::whole(file, newer)]);
+    }
+    let mut errors = Mistakes::default();
+    let mut out = Catalogue::default();
+    let at = |list: &str, at: usize, inside: &[String], problem: String| {
+        let path = [list.to_owned(), at.to_string()].into_iter();
+        let path: Vec<String> = path.chain(inside.iter().cloned()).collect();
+        FileError {
+            line: line_of(text, &path),
+            ..FileError::whole(file, problem)
+        }
+    };
+    for (n, value) in document.hulls.into_iter().enumerate() {
+        let key = value
+            .get("key")
+            .and_then(Value::as_str)
+            .unwrap_or("?")
+            .to_owned();
+        let doc = serde_json::from_value::<HullDoc>(value).map_err(|e| super::json_problem(&e));
+        match doc.and_then(HullDoc::record) {
+            Ok(hull) if out.hulls.iter().any(|h| h.survey.key == hull.survey.key) => {
+                errors.add(at("hulls", n, &[], format!("the key “{key}” stands twice")));
+            }
+            Ok(hull) => out.hulls.push(hull),
+            Err(problem) => errors.add(at(
+                "hulls",
+                n,
+                &[],
+                format!("{}: {problem}", super::echo(&key)),
+            )),
+        }
+    }
+    for (n, entry) in document.gear.into_iter().enumerate() {
+        match entry.gear(file) {
+            Ok(gear) => out.gear.push(gear),
+            Err(error) => errors.add(at("gear", n, &[], error.problem)),
+        }
+    }
+    for (n, entry) in document.rigs.into_iter().enumerate() {
+        match rigs::rig(entry, &out.gear) {
+            Ok(rig) => out.rigs.push(rig),
+            Err(misfit) => errors.add(at("rigs", n, &misfit.path, misfit.problem)),
+        }
+    }
+    for (n, entry) in document.waters.into_iter().enumerate() {
+        match waters::water(file, entry) {
+            Ok(water) => out.waters.push(water),
+            Err(error) => errors.add(at("waters", n, &[], error.problem)),
+        }
+    }
+    out.briefs = document.questions;
+    if errors.is_empty() {
+        Ok(out)
+    } else {
+        Err(errors.told(file))
+    }
+}

@@ -1,0 +1,145 @@
+//! Hulls out as CSV, to be read back the same, also after a spreadsheet had them.
+//!
+//! Zones, fittings, evidence, sections, and who took a reading travel in JSON.
+
+use super::hulls::{HullRecord, WORD_COLUMNS};
+use galvet_core::base::{Dimension, Keyed};
+use galvet_core::hull::{Measure, Reading};
+use std::collections::BTreeSet;
+
+/// Marks a text that a spreadsheet would run as a formula or take for a date.
+const GUARD: char = '\'';
+
+/// Whether a spreadsheet would make something else of a text.
+fn would_change(text: &str) -> bool {
+    let formula = text.starts_with(['=', '+', '-', '@', '\t', '\r', GUARD]);
+    let number_like = text.starts_with(|c: char| c.is_ascii_digit())
+        && text
+            .chars()
+            .all(|c| c.is_ascii_digit() || "-/.:, ".contains(c));
+    formula || number_like
+}
+
+/// A text made harmless for spreadsheets.
+fn guarded(text: &str) -> String {
+    if would_change(text) {
+        format!("{GUARD}{text}")
+    } else {
+        text.to_owned()
+    }
+}
+
+/// The text a guarded cell stands for.
+pub(super) fn unguarded(cell: &str) -> &str {
+    match cell.strip_prefix(GUARD) {
+        Some(inside) if would_change(inside) => inside,
+        _ => cell,
+    }
+}
+
+/// Column of a measure: its name with the unit its numbers are in.
+fn column(measure: Measure) -> String {
+    match measure.bounds().dimension {
+        Dimension::Mass => format!("{}_kg", measure.key()),
+        Dimension::Length | Dimension::ShortLength | Dimension::FineLength => {
+            format!("{}_m", measure.key())
+        }
+        _ => measure.key().to_owned(),
+    }
+}
+
+/// `3.76 (brochure) | 3.81 (tape, 2026-04-12)`.
+fn cell(readings: &[Reading]) -> String {
+    let one = |r: &Reading| {
+        let date = if r.date.is_empty() {
+            String::new()
+        } else {
+            format!(", {}", r.date)
+        };
+        format!("{} ({}{date})", r.value, r.source.key())
+    };
+    readings.iter().map(one).collect::<Vec<_>>().join(" | ")
+}
+
+/// Writes hulls as a table.
+///
+/// # Errors
+/// None that writing to memory could have; in the CSV writer's words.
+pub fn write(hulls: &[HullRecord]) -> Result<String, csv::Error> {
+    let measures: Vec<Measure> = Measure::ALL
+        .iter()
+        .copied()
+        .filter(|m| hulls.iter().any(|h| h.survey.readings.contains_key(m)))
+        .collect();
+    let extra: BTreeSet<&str> = hulls
+        .iter()
+        .flat_map(|h| h.extra.keys().map(String::as_str))
+        .collect();
+    let words: Vec<&str> = WORD_COLUMNS.into_iter().filter(|w| !w.is_empty()).collect();
+    let mut out = csv::Writer::from_writer(Vec::new());
+    let headers = words.iter().map(|&w| w.to_owned());
+    let headers = headers.chain(measures.iter().map(|&m| column(m)));
+    out.write_record(headers.chain(extra.iter().map(|&e| e.to_owned())))?;
+    for hull in hulls {
+        let words = words.iter().map(|word| text(hull, word));
+        let readings = |m: &Measure| {
+            hull.survey
+                .readings
+                .get(m)
+                .map_or(String::new(), |r| cell(r))
+        };
+        let figures = measures.iter().map(readings);
+        let extra = extra.iter().map(|&name| {
+            let value = hull.extra.get(name).map_or("", String::as_str);
+            guarded(value)
+        });
+        out.write_record(words.chain(figures).chain(extra))?;
+    }
+    let bytes = out
+        .into_inner()
+        .map_err(|e| csv::Error::from(e.into_error()))?;
+    Ok(String::from_utf8_lossy(&bytes).into_owned())
+}
+
+/// What stands in a column of words.
+fn text(hull: &HullRecord, column: &str) -> String {
+    let s = &hull.survey;
+    let yes = |is: bool| if is { "yes" } else { "no" }.to_owned();
+    match column {
+        "key" => guarded(&s.key),
+        "maker" => guarded(&s.maker),
+        "model" => guarded(&s.model),
+        "year" => s.year.map_or(String::new(), |y| y.to_string()),
+        "construction" => s.construction.key().to_owned(),
+        "bottom" => s.bottom.map_or(String::new(), |b| b.key().to_owned()),
+        "propulsion" => s.propulsion.key().to_owned(),
+        "drive_lifts" => yes(s.drive_lifts),
+        "tracks_straight" => yes(s.tracks_straight),
+        "seats" => s.seats.to_string(),
+        "fitted_includes" => guarded(&s.fitted_includes),
+        "capacity_basis" => s.capacity_basis.key().to_owned(),
+        "origin" => s.origin.key().to_owned(),
+        "notes" => guarded(&s.notes),
+        _ => String::new(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_a_spreadsheet_would_run_or_turn_is_guarded_and_comes_back() {
+        for text in [
+            "=1+1", "+49", "-", "@x", "'quoted", "1-2", "12/3", "3.4", "2026", "\tx",
+        ] {
+            let out = guarded(text);
+            assert!(out.starts_with('\''), "{text}");
+            assert_eq!(unguarded(&out), text);
+        }
+        for text in ["", "Tarn 12", "12 ft boat", "a=b", "’s"] {
+            assert_eq!(guarded(text), text);
+            assert_eq!(unguarded(text), text);
+        }
+    }
+}

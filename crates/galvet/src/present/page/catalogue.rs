@@ -1,0 +1,259 @@
+//! The catalogue: every hull a line, drawn to one scale, under the brief in
+//! force.
+
+use super::figure::{Figure, figure_of};
+use super::ranking::facts;
+use crate::answer::Answered;
+use crate::present::draw::path;
+use galvet_core::base::{Keyed, System};
+use galvet_core::figures::{Assessment, Quantity};
+use galvet_core::hull::{Construction, Measure, Propulsion, Survey};
+use galvet_core::rank::{explain, may, peril};
+use std::cmp::Ordering;
+use std::sync::Arc;
+use strum::{EnumMessage, IntoStaticStr, VariantArray};
+
+/// What the reader wants to see, as chosen in the form.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Filter {
+    /// Words to be found in name, maker, notes.
+    pub find: String,
+    /// Constructions; empty for all.
+    pub construction: Option<Construction>,
+    /// Drives; empty for all.
+    pub propulsion: Option<Propulsion>,
+    /// Only those that are not ruled out.
+    pub fits: bool,
+    /// Order.
+    pub sort: Sort,
+}
+
+/// Orders of the catalogue.
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, VariantArray, IntoStaticStr, EnumMessage)]
+#[strum(serialize_all = "kebab-case")]
+pub enum Sort {
+    /// As ranked; those ruled out last.
+    #[default]
+    #[strum(message = "place in the ranking")]
+    Place,
+    /// By name.
+    #[strum(message = "name")]
+    Name,
+    /// Shortest first.
+    #[strum(message = "length")]
+    Length,
+    /// Widest first.
+    #[strum(message = "beam, widest first")]
+    Beam,
+    /// Lightest first.
+    #[strum(message = "weight")]
+    Weight,
+    /// Cheapest first.
+    #[strum(message = "price")]
+    Price,
+    /// Most doubts first.
+    #[strum(message = "doubts, most first")]
+    Doubts,
+}
+
+/// One hull.
+pub struct Line {
+    pub key: String,
+    pub name: String,
+    pub facts: String,
+    /// Gunwale and recess from above, to the scale of all; empty where she has
+    /// no length or beam.
+    pub plan: String,
+    pub recess: String,
+    /// "3rd", or why she has no place.
+    pub place: String,
+    pub out: bool,
+    pub peril: String,
+    /// Margin and stability.
+    pub figures: Vec<Figure>,
+    pub doubts: usize,
+    pub price: String,
+}
+
+/// The page.
+pub struct CatalogueView {
+    pub lines: Vec<Line>,
+    /// Hulls in all.
+    pub all: usize,
+    pub view_box: String,
+    /// Ticks along the scale: place and label.
+    pub scale: Vec<(String, String)>,
+    pub find: String,
+    pub constructions: Vec<(&'static str, &'static str, bool)>,
+    pub propulsions: Vec<(&'static str, &'static str, bool)>,
+    pub sorts: Vec<(&'static str, &'static str, bool)>,
+    pub fits: bool,
+}
+
+/// Units a metre.
+const SCALE: f64 = 60.0;
+/// Longest and widest hull that is drawn whole, m.
+const LONGEST: f64 = 5.5;
+const WIDEST: f64 = 1.4;
+
+/// Where a hull stands in an answer.
+struct Standing<'a> {
+    survey: Arc<Survey>,
+    assessment: Option<&'a Assessment>,
+    /// From 0 where ranked.
+    place: Option<usize>,
+    reason: String,
+}
+
+/// Makes the page.
+#[must_use]
+pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> CatalogueView {
+    let ranking = &answered.ranking;
+    let ranked = ranking.ranked.iter().enumerate().map(|(at, r)| Standing {
+        survey: r.assessment.setup.posterior.survey.clone(),
+        assessment: Some(&*r.assessment),
+        place: Some(at),
+        reason: String::new(),
+    });
+    let out = ranking.ruled_out.iter().map(|r| Standing {
+        survey: r.survey.clone(),
+        assessment: r.assessment.as_deref(),
+        place: None,
+        reason: r
+            .reasons
+            .first()
+            .map_or(String::new(), |reason| reason.text(system)),
+    });
+    let mut standing: Vec<Standing<'_>> = ranked.chain(out).collect();
+    let all = standing.len();
+    standing.retain(|s| wanted(s, filter));
+    sort(&mut standing, filter.sort);
+    let headline = explain::headline_stability(&ranking.brief);
+    let lines = standing.iter().map(|s| line(s, headline, system));
+    CatalogueView {
+        lines: lines.collect(),
+        all,
+        view_box: format!("0 0 {:.0} {:.0}", LONGEST * SCALE, WIDEST * SCALE),
+        scale: scale(system),
+        find: filter.find.clone(),
+        constructions: choices(filter.construction),
+        propulsions: choices(filter.propulsion),
+        sorts: choices(Some(filter.sort)),
+        fits: filter.fits,
+    }
+}
+
+fn choices<T: Keyed>(chosen: Option<T>) -> Vec<(&'static str, &'static str, bool)> {
+    let all = T::ALL.iter();
+    all.map(|&v| {
+        (
+            v.key(),
+            v.label(),
+            chosen.is_some_and(|c| c.key() == v.key()),
+        )
+    })
+    .collect()
+}
+
+fn wanted(s: &Standing<'_>, filter: &Filter) -> bool {
+    let survey = &s.survey;
+    let text = format!("{} {} {}", survey.name(), survey.key, survey.notes).to_lowercase();
+    let found = filter
+        .find
+        .to_lowercase()
+        .split_whitespace()
+        .all(|word| text.contains(word));
+    found
+        && filter.construction.is_none_or(|c| c == survey.construction)
+        && filter.propulsion.is_none_or(|p| p == survey.propulsion)
+        && (!filter.fits || s.place.is_some())
+}
+
+fn sort(standing: &mut [Standing<'_>], by: Sort) {
+    // Those that lack the figure come last, whichever way it runs.
+    let figure = |s: &Standing<'_>, m: Measure| s.survey.value(m);
+    let weight = |s: &Standing<'_>| {
+        figure(s, Measure::FittedWeight).or_else(|| figure(s, Measure::BareWeight))
+    };
+    let rising = |a: Option<f64>, b: Option<f64>| match (a, b) {
+        (Some(a), Some(b)) => a.total_cmp(&b),
+        (Some(_), None) => Ordering::Less,
+        (None, Some(_)) => Ordering::Greater,
+        (None, None) => Ordering::Equal,
+    };
+    match by {
+        Sort::Place => {}
+        Sort::Name => standing.sort_by_key(|s| s.survey.name().to_lowercase()),
+        Sort::Length => {
+            standing.sort_by(|a, b| rising(figure(a, Measure::Length), figure(b, Measure::Length)));
+        }
+        Sort::Beam => standing.sort_by(|a, b| {
+            let widest = |s: &Standing<'_>| figure(s, Measure::Beam).map(|v| -v);
+            rising(widest(a), widest(b))
+        }),
+        Sort::Weight => standing.sort_by(|a, b| rising(weight(a), weight(b))),
+        Sort::Price => {
+            standing.sort_by(|a, b| rising(figure(a, Measure::Price), figure(b, Measure::Price)));
+        }
+        Sort::Doubts => standing.sort_by_key(|s| std::cmp::Reverse(s.survey.findings().len())),
+    }
+}
+
+fn line(s: &Standing<'_>, headline: Quantity, system: System) -> Line {
+    let at = |(x, y): (f64, f64)| (x * SCALE, (0.5 * WIDEST + y) * SCALE);
+    let around = |line: &[(f64, f64)]| {
+        if line.is_empty() {
+            return String::new();
+        }
+        let far = line.iter().map(|&(x, y)| at((x, -y)));
+        path(far.chain(line.iter().rev().map(|&p| at(p))), true)
+    };
+    let lines = s
+        .assessment
+        .map(|a| a.setup.posterior.form.lines(&a.middle));
+    let danger = s.assessment.and_then(peril).filter(|_| s.place.is_some());
+    Line {
+        key: s.survey.key.clone(),
+        name: s.survey.name(),
+        facts: facts(&s.survey, system),
+        plan: lines.as_ref().map_or(String::new(), |l| around(&l.plan)),
+        recess: lines.as_ref().map_or(String::new(), |l| around(&l.recess)),
+        place: match s.place {
+            Some(at) => format!("place {}", at + 1),
+            None => s.reason.clone(),
+        },
+        out: s.place.is_none(),
+        peril: danger.map_or(String::new(), |p| may(p.code, p.share, p.measure)),
+        figures: s.assessment.map_or(Vec::new(), |a| {
+            [Quantity::BindingMargin, headline]
+                .map(|q| figure_of(a, q, system))
+                .into()
+        }),
+        doubts: s.survey.findings().len(),
+        price: s
+            .survey
+            .value(Measure::Price)
+            .map_or(String::new(), |v| Measure::Price.text(system, v)),
+    }
+}
+
+/// A foot, m.
+const FOOT: f64 = 0.3048;
+
+/// Ticks of the common scale: every metre, or every two feet.
+fn scale(system: System) -> Vec<(String, String)> {
+    let (step, unit, name) = match system {
+        System::Metric => (1.0, 1.0, "m"),
+        System::Imperial => (2.0, FOOT, "ft"),
+    };
+    let mut out = Vec::new();
+    let mut at: f64 = step;
+    while at * unit < LONGEST - 0.3 {
+        out.push((
+            format!("{:.1}", at * unit * SCALE),
+            format!("{at:.0}\u{a0}{name}"),
+        ));
+        at += step;
+    }
+    out
+}

@@ -1,0 +1,229 @@
+//! The quick start: what is typed, and how she floats with it.
+
+use super::figure::{Figure, figure_of};
+use crate::answer::{Afloat, Answered};
+use crate::present::draw::hull::{Side, side};
+use crate::present::draw::path;
+use crate::question::Offer;
+use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind};
+use galvet_core::advise::measure_next;
+use galvet_core::base::{Finding, Keyed, System};
+use galvet_core::body::corners;
+use galvet_core::figures::Quantity;
+use galvet_core::hull::BottomShape;
+use galvet_core::plausible::CannotFloat;
+use galvet_core::rank::{Scales, may, peril, reasons};
+use std::sync::Arc;
+
+/// One answer of a field of words.
+pub struct Choice {
+    pub key: &'static str,
+    pub label: &'static str,
+    pub note: &'static str,
+    pub chosen: bool,
+    /// A half-section mirrored, where the answer is a shape.
+    pub drawn: String,
+}
+
+/// One field.
+pub struct FieldView {
+    pub name: &'static str,
+    pub title: &'static str,
+    pub hint: &'static str,
+    pub value: String,
+    pub mistake: String,
+    /// What was understood.
+    pub echo: String,
+    /// Empty for a field that is typed in.
+    pub choices: Vec<Choice>,
+    /// Whether its answers are shown side by side as drawings.
+    pub drawn: bool,
+}
+
+/// How she floats with what has been typed.
+pub struct DraftFloating {
+    pub side: Side,
+    /// Her place, or why she has none.
+    pub place: String,
+    pub reasons: Vec<String>,
+    pub peril: String,
+    pub figures: Vec<Figure>,
+    /// What to measure to know more, best first.
+    pub next: Vec<String>,
+}
+
+/// The page.
+pub struct DraftView {
+    pub fields: Vec<FieldView>,
+    pub findings: Vec<Finding>,
+    pub floating: Result<DraftFloating, String>,
+}
+
+/// Figures shown while one types.
+const SHOWN: [Quantity; 4] = [
+    Quantity::BindingMargin,
+    Quantity::StandingSupport,
+    Quantity::LeanRoom,
+    Quantity::Draft,
+];
+
+/// Makes the page. `answered` ranks the draft among the hulls kept.
+#[must_use]
+pub fn draft(
+    draft: &Draft,
+    drafted: &Drafted,
+    afloat: &Result<Arc<Afloat>, CannotFloat>,
+    answered: Option<&Answered>,
+    system: System,
+) -> DraftView {
+    let floating = match (afloat, answered) {
+        (Ok(afloat), Some(answered)) => Ok(floating(afloat, answered, &drafted.survey.key, system)),
+        (Err(CannotFloat::NotKnown(what)), _) => {
+            Err(format!("Type the {what} and she floats here, as you type."))
+        }
+        (Err(problem), _) => Err(problem.to_string()),
+        (Ok(_), None) => Err("She floats here as you type.".to_owned()),
+    };
+    DraftView {
+        fields: FIELDS.iter().map(|f| field(f, draft, drafted)).collect(),
+        findings: drafted.survey.findings(),
+        floating,
+    }
+}
+
+fn field(field: &Field, draft: &Draft, drafted: &Drafted) -> FieldView {
+    let shown = draft.shown(field);
+    let is_bottom = field.name == "hull-bottom";
+    let choices = match field.kind {
+        FieldKind::Words(offered) => offered()
+            .into_iter()
+            .map(|offer| choice(offer, shown, is_bottom))
+            .collect(),
+        _ => Vec::new(),
+    };
+    let said = |of: &std::collections::BTreeMap<&'static str, String>| {
+        of.get(field.name).cloned().unwrap_or_default()
+    };
+    // A page nobody has typed in yet makes no reproaches.
+    let mistake = if draft.is_empty() {
+        String::new()
+    } else {
+        said(&drafted.mistakes)
+    };
+    FieldView {
+        name: field.name,
+        title: field.title,
+        hint: field.hint,
+        value: shown.to_owned(),
+        mistake,
+        echo: said(&drafted.echoes),
+        choices,
+        drawn: is_bottom,
+    }
+}
+
+fn choice(offer: Offer, shown: &str, is_bottom: bool) -> Choice {
+    let bottom = is_bottom
+        .then(|| BottomShape::from_key(offer.key))
+        .flatten();
+    Choice {
+        key: offer.key,
+        label: offer.label,
+        note: offer.note,
+        chosen: offer.key == shown,
+        drawn: bottom.map_or(String::new(), section_of),
+    }
+}
+
+/// A bottom shape's section, 100 units wide, keel down.
+fn section_of(bottom: BottomShape) -> String {
+    const HALF: f64 = 48.0;
+    const HIGH: f64 = 40.0;
+    let at =
+        |side: f64| move |&(y, z): &(f64, f64)| (50.0 + side * y * HALF, 4.0 + (1.0 - z) * HIGH);
+    let half = corners(bottom);
+    let port = half.iter().rev().map(at(-1.0));
+    path(port.chain(half.iter().skip(1).map(at(1.0))), true)
+}
+
+fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> DraftFloating {
+    let assessment = &*afloat.assessment;
+    let drawn = afloat.portrait();
+    let ranking = &answered.ranking;
+    let peril = peril(assessment);
+    let reasons = reasons(assessment, &ranking.brief, peril.as_ref());
+    let others = ranking.ranked.len();
+    let at = ranking
+        .ranked
+        .iter()
+        .position(|e| e.assessment.setup.posterior.survey.key == key);
+    let place = match at {
+        Some(at) => format!(
+            "she would come {} of {others} for this brief",
+            ordinal(at + 1)
+        ),
+        None => "ruled out for this brief".to_owned(),
+    };
+    let scales = Scales::of(assessment.setup.guides());
+    DraftFloating {
+        side: side(&drawn.side, system),
+        place,
+        peril: match (&peril, reasons.is_empty()) {
+            (Some(p), true) => may(p.code, p.share, p.measure),
+            _ => String::new(),
+        },
+        reasons: reasons.iter().map(|reason| reason.text(system)).collect(),
+        figures: SHOWN
+            .iter()
+            .map(|&q| figure_of(assessment, q, system))
+            .collect(),
+        next: measure_next::for_hull(assessment, &ranking.brief, &scales)
+            .iter()
+            .take(3)
+            .map(|s| {
+                let share = s.narrows * 100.0;
+                format!(
+                    "{}: about {share:.0}\u{a0}% off the doubt",
+                    s.target.label()
+                )
+            })
+            .collect(),
+    }
+}
+
+/// "first", "second", "12th".
+fn ordinal(n: usize) -> String {
+    const WORDS: [&str; 5] = ["first", "second", "third", "fourth", "fifth"];
+    if let Some(word) = WORDS.get(n - 1) {
+        return (*word).to_owned();
+    }
+    let end = match (n % 100, n % 10) {
+        (11..=13, _) => "th",
+        (_, 1) => "st",
+        (_, 2) => "nd",
+        (_, 3) => "rd",
+        _ => "th",
+    };
+    format!("{n}{end}")
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn places_are_counted_as_people_do() {
+        let said: Vec<String> = [1, 5, 6, 11, 12, 21, 22, 103, 111].map(ordinal).to_vec();
+        let all = [
+            "first", "fifth", "6th", "11th", "12th", "21st", "22nd", "103rd", "111th",
+        ];
+        assert_eq!(said, all);
+    }
+
+    #[test]
+    fn a_bottom_is_drawn_alike_on_both_sides() {
+        let flat = section_of(BottomShape::Flat);
+        assert!(flat.starts_with("M2.0 4.0"), "{flat}");
+        assert!(flat.contains("98.0 4.0"), "{flat}");
+    }
+}

@@ -1,0 +1,237 @@
+//! A hull's record as it is worked on: every reading, words, history.
+
+use crate::question::Offer;
+use crate::survey::words_of;
+use galvet_core::base::{Finding, Keyed, System};
+use galvet_core::hull::{
+    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Source,
+};
+use galvet_store::files::hulls::HullRecord;
+use galvet_store::{Change, Known};
+use std::collections::HashMap;
+
+/// A reading on the record.
+pub struct ReadingLine {
+    pub value: String,
+    /// "tape, 2026-04-12, Ana".
+    pub from: String,
+    pub note: String,
+    /// Whether it is the one gone by.
+    pub used: bool,
+    /// What the form sends to name it.
+    pub name: String,
+}
+
+/// A measure with its readings.
+pub struct MeasureLine {
+    pub key: &'static str,
+    pub label: &'static str,
+    pub readings: Vec<ReadingLine>,
+    /// What was typed and not understood, and why.
+    pub typed: String,
+    pub mistake: String,
+}
+
+/// A field of words.
+pub struct WordsField {
+    pub name: &'static str,
+    pub title: &'static str,
+    /// As it is on the record.
+    pub was: String,
+    /// As it stands in the form.
+    pub value: String,
+    pub choices: Vec<(&'static str, &'static str, bool)>,
+    /// Whether it is ticked or not.
+    pub tick: bool,
+    /// Whether it has room for several lines.
+    pub long: bool,
+}
+
+/// A line of the history.
+pub struct HistoryLine {
+    pub label: String,
+    pub who: String,
+    pub when: String,
+    pub revision: i64,
+    /// Whether the record stands at it now.
+    pub now: bool,
+}
+
+/// The page.
+pub struct RecordView {
+    pub key: String,
+    pub name: String,
+    pub measures: Vec<MeasureLine>,
+    pub sources: Vec<Offer>,
+    pub words: Vec<WordsField>,
+    pub history: Vec<HistoryLine>,
+    pub findings: Vec<Finding>,
+}
+
+/// What somebody typed that was not taken.
+#[derive(Debug, Clone, Default)]
+pub struct NotTaken {
+    /// The measure's or the field's name.
+    pub field: String,
+    /// As typed.
+    pub typed: String,
+    /// Why not.
+    pub problem: String,
+    /// Words as typed, by their names; empty where none were sent.
+    pub words: HashMap<String, String>,
+}
+
+/// Makes the page.
+#[must_use]
+pub fn record(
+    hull: &HullRecord,
+    known: Known,
+    history: &[Change],
+    not_taken: &NotTaken,
+    system: System,
+) -> RecordView {
+    let survey = &hull.survey;
+    let measures = Measure::ALL.iter().map(|&m| {
+        let best = survey.best(m);
+        let readings = survey.readings.get(&m).map_or(&[][..], Vec::as_slice);
+        let mine = not_taken.field == m.key();
+        MeasureLine {
+            key: m.key(),
+            label: m.label(),
+            readings: readings
+                .iter()
+                .rev()
+                .map(|r| reading(m, r, best, system))
+                .collect(),
+            typed: if mine {
+                not_taken.typed.clone()
+            } else {
+                String::new()
+            },
+            mistake: if mine {
+                not_taken.problem.clone()
+            } else {
+                String::new()
+            },
+        }
+    });
+    RecordView {
+        key: survey.key.clone(),
+        name: survey.name(),
+        measures: measures.collect(),
+        sources: Offer::all(|_: Source| ""),
+        words: words(hull, not_taken),
+        history: history.iter().map(|c| line(c, known)).collect(),
+        findings: survey.findings(),
+    }
+}
+
+fn reading(measure: Measure, r: &Reading, best: Option<&Reading>, system: System) -> ReadingLine {
+    let parts = [r.source.label(), &r.date, &r.who];
+    let parts: Vec<&str> = parts.into_iter().filter(|p| !p.is_empty()).collect();
+    ReadingLine {
+        value: measure.text(system, r.value),
+        from: parts.join(", "),
+        note: r.note.clone(),
+        used: best.is_some_and(|b| std::ptr::eq(b, r)),
+        name: reading_name(r),
+    }
+}
+
+/// A reading told from its fellows: every field of it.
+#[must_use]
+pub fn reading_name(r: &Reading) -> String {
+    format!("{:?}", (r.value, r.source.key(), &r.date, &r.who, &r.note))
+}
+
+fn choices<T: Keyed>(chosen: &str) -> Vec<(&'static str, &'static str, bool)> {
+    T::ALL
+        .iter()
+        .map(|&v| (v.key(), v.label(), v.key() == chosen))
+        .collect()
+}
+
+fn words(hull: &HullRecord, not_taken: &NotTaken) -> Vec<WordsField> {
+    let titled = words_of(hull).into_iter().map(|(name, was)| {
+        // A box that is not ticked is not sent at all.
+        let sent = not_taken.words.get(name).cloned();
+        let value = match (not_taken.words.is_empty(), sent) {
+            (true, _) => was.clone(),
+            (false, sent) => sent.unwrap_or_default(),
+        };
+        let title = match name {
+            "drive-lifts" => "the drive lifts clear without leaving the seat",
+            "tracks-straight" => "rudder or skeg fitted",
+            "basis" => "the rated capacity counts",
+            "origin" => "made by",
+            "includes" => "what the fitted weight includes",
+            "propulsion" => "driven by",
+            other => other,
+        };
+        let choices = match name {
+            "construction" => choices::<Construction>(&value),
+            "bottom" => {
+                let mut all = choices::<BottomShape>(&value);
+                all.insert(0, ("", "nobody looked", value.is_empty()));
+                all
+            }
+            "propulsion" => choices::<Propulsion>(&value),
+            "basis" => choices::<CapacityBasis>(&value),
+            "origin" => choices::<Origin>(&value),
+            _ => Vec::new(),
+        };
+        WordsField {
+            name,
+            title,
+            choices,
+            tick: matches!(name, "drive-lifts" | "tracks-straight"),
+            long: name == "notes",
+            was,
+            value,
+        }
+    });
+    titled.collect()
+}
+
+fn line(change: &Change, known: Known) -> HistoryLine {
+    HistoryLine {
+        label: change.label.clone(),
+        who: change.who.clone(),
+        when: when(change.at),
+        revision: change.known.revision,
+        now: change.known.revision == known.revision,
+    }
+}
+
+/// A moment, milliseconds since 1970, as date and time (UTC); empty for one
+/// nobody noted.
+#[must_use]
+pub fn when(at: i64) -> String {
+    use rocket::time::OffsetDateTime;
+    if at == 0 {
+        return String::new();
+    }
+    match OffsetDateTime::from_unix_timestamp(at.div_euclid(1000)) {
+        Ok(t) => format!(
+            "{:04}-{:02}-{:02} {:02}:{:02} UTC",
+            t.year(),
+            u8::from(t.month()),
+            t.day(),
+            t.hour(),
+            t.minute()
+        ),
+        Err(_) => String::new(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn moments_are_told_in_figures() {
+        assert_eq!(when(0), "");
+        assert_eq!(when(1_795_622_460_000), "2026-11-25 16:01 UTC");
+        assert_eq!(when(i64::MAX), "");
+    }
+}

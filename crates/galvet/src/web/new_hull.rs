@@ -1,0 +1,182 @@
+//! The quick start: a hull from a leaflet, floated as one types.
+
+use super::ask::query_of;
+use super::assets;
+use super::reader::{Reader, back_to, today};
+use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::answer::{Hull, Patient};
+use crate::present::page::draft::{self, DraftView};
+use crate::present::page::sentence::{self, Sentence};
+use crate::question::Ask;
+use crate::survey::{Draft, put_hull};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_store::files::hulls::HullRecord;
+use rocket::form::Form;
+use rocket::http::Status;
+use rocket::request::{FromRequest, Outcome, Request};
+use rocket::response::Redirect;
+use rocket::{Route, State, get, post, routes};
+use std::collections::{BTreeMap, HashMap};
+use std::convert::Infallible;
+use std::sync::Arc;
+
+/// The quick start's page.
+#[derive(Template, WebTemplate)]
+#[template(path = "new-hull.html")]
+struct NewHullPage {
+    units: System,
+    here: String,
+    place: &'static str,
+    query: String,
+    sentence: Sentence,
+    draft: DraftView,
+}
+
+/// Its changing part, for the script.
+#[derive(Template, WebTemplate)]
+#[template(path = "new-hull.html", block = "answer")]
+struct NewHullPart {
+    query: String,
+    sentence: Sentence,
+    draft: DraftView,
+}
+
+impl NewHullPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Draft {
+    type Error = Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        let pairs = request.query_fields().map(|field| {
+            let name = field.name.as_name().as_str();
+            (name, field.value.to_owned())
+        });
+        Outcome::Success(Self::of(pairs))
+    }
+}
+
+/// Key of a draft while it is ranked beside those kept; no slug can be it.
+const DRAFT: &str = "(draft)";
+
+/// Sentence and view of a draft under the brief; `None` with nothing to ask.
+async fn drafted(
+    typed: Draft,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Option<(Sentence, DraftView)>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(None);
+    };
+    let action = "/new-hull".to_owned();
+    let sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let (desk, brief) = (shared.desk.clone(), Arc::new(asked.brief));
+    let view = shared.work(reader.caller, move || {
+        let mut read = typed.read(reader.units, &today());
+        read.survey.key = DRAFT.to_owned();
+        let hull = Hull {
+            known: None,
+            survey: Arc::new(read.survey.clone()),
+        };
+        let mut hulls = shelf.hulls.clone();
+        hulls.push(hull.clone());
+        let answered = desk.ranking(&brief, &hulls, &Patient).ok();
+        // What the ranking floated already is not floated again.
+        let afloat = match answered.as_ref().and_then(|a| a.afloat.get(DRAFT)) {
+            Some(afloat) => Ok(afloat.clone()),
+            None => desk.afloat(&hull, &brief),
+        };
+        draft::draft(&typed, &read, &afloat, answered.as_ref(), reader.units)
+    });
+    Ok(Some((sentence, view.await?)))
+}
+
+#[get("/new-hull")]
+async fn page(
+    draft: Draft,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<NewHullPage, Status>, Trouble> {
+    let Some((sentence, draft)) = drafted(draft, &ask, reader, shared).await? else {
+        return Ok(Err(Status::NotFound));
+    };
+    let query = query_of(&ask);
+    Ok(Ok(NewHullPage {
+        units: reader.units,
+        here: format!("/new-hull{query}"),
+        place: "hulls",
+        query,
+        sentence,
+        draft,
+    }))
+}
+
+#[get("/part/new-hull")]
+async fn part(
+    draft: Draft,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<NewHullPart, Status>, Trouble> {
+    let Some((sentence, draft)) = drafted(draft, &ask, reader, shared).await? else {
+        return Ok(Err(Status::NotFound));
+    };
+    Ok(Ok(NewHullPart {
+        query: query_of(&ask),
+        sentence,
+        draft,
+    }))
+}
+
+/// Keeps the draft and goes to its page; what is not understood comes back as it
+/// was typed.
+#[post("/new-hull", data = "<form>")]
+async fn keep(
+    form: Form<HashMap<String, String>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, Result<(Status, NewHullPage), Status>>, Trouble> {
+    let typed = Draft::of(
+        form.iter()
+            .map(|(name, value)| (name.as_str(), value.clone())),
+    );
+    let read = typed.read(reader.units, &today());
+    let query = query_of(&ask);
+    if typed.is_empty() || !read.mistakes.is_empty() {
+        let Some((sentence, draft)) = drafted(typed, &ask, reader, shared).await? else {
+            return Ok(Err(Err(Status::NotFound)));
+        };
+        let page = NewHullPage {
+            units: reader.units,
+            here: format!("/new-hull{query}"),
+            place: "hulls",
+            query,
+            sentence,
+            draft,
+        };
+        return Ok(Err(Ok((Status::UnprocessableEntity, page))));
+    }
+    let hull = HullRecord {
+        survey: read.survey,
+        extra: BTreeMap::new(),
+    };
+    let store = shared.store.clone();
+    let kept = rocket::tokio::task::spawn_blocking(move || put_hull(&store, WHO, hull));
+    let slug = kept.await??;
+    Ok(Ok(Redirect::to(back_to(&format!("/hulls/{slug}{query}")))))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, part, keep]
+}

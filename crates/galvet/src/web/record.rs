@@ -1,0 +1,357 @@
+//! Working on a hull's record: readings, words, history, throwing away.
+
+use super::ask::query_of;
+use super::assets;
+use super::reader::{Reader, back_to, today};
+use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
+use crate::question::Ask;
+use crate::survey::{self, EditError};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::{Keyed, System};
+use galvet_core::hull::{Measure, Reading, Source};
+use galvet_store::{Kind, Record, Store, StoreError};
+use rocket::form::Form;
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{FromForm, Route, State, get, post, routes};
+use std::collections::HashMap;
+
+/// The page.
+#[derive(Template, WebTemplate)]
+#[template(path = "record.html")]
+struct RecordPage {
+    units: System,
+    here: String,
+    place: &'static str,
+    query: String,
+    undo: Option<String>,
+    /// Said at the top: a change that was not made, and why.
+    trouble: String,
+    record: RecordView,
+}
+
+impl RecordPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+/// A page, or where to go.
+type Answer = Result<Result<Redirect, (Status, Option<RecordPage>)>, Trouble>;
+
+fn look(
+    store: &Store,
+    slug: &str,
+    query: String,
+    units: System,
+    not_taken: &NotTaken,
+) -> Result<Option<RecordPage>, StoreError> {
+    let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, slug)? else {
+        return Ok(None);
+    };
+    let history = store.history(Kind::Hull, known.id)?;
+    Ok(Some(RecordPage {
+        units,
+        here: format!("/hulls/{slug}/record{query}"),
+        place: "hull",
+        undo: store.undoable()?,
+        trouble: if not_taken.field.is_empty() {
+            not_taken.problem.clone()
+        } else {
+            String::new()
+        },
+        record: record::record(&hull, known, &history, not_taken, units),
+        query,
+    }))
+}
+
+#[get("/hulls/<slug>/record")]
+async fn page(
+    slug: String,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<RecordPage, Status>, Trouble> {
+    let (store, query) = (shared.store.clone(), query_of(&ask));
+    let look = move || look(&store, &slug, query, reader.units, &NotTaken::default());
+    Ok(spawn_blocking(look).await??.ok_or(Status::NotFound))
+}
+
+/// Makes a change off the request's thread, and comes back to the record; a
+/// change that is refused comes back as typed.
+async fn change(
+    slug: String,
+    query: String,
+    reader: Reader,
+    shared: &Shared,
+    typed: NotTaken,
+    make: impl FnOnce(&Store, &str) -> Result<(), EditError> + Send + 'static,
+) -> Answer {
+    let store = shared.store.clone();
+    let done = spawn_blocking(move || -> Result<_, StoreError> {
+        let problem = match make(&store, &slug) {
+            Ok(()) => {
+                let address = format!("/hulls/{slug}/record{query}");
+                return Ok(Ok(Redirect::to(back_to(&address))));
+            }
+            Err(EditError::Store(error)) => return Err(error),
+            Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
+            Err(EditError::Refused(problem)) => problem,
+        };
+        let not_taken = NotTaken { problem, ..typed };
+        let page = look(&store, &slug, query, reader.units, &not_taken)?;
+        Ok(Err((Status::UnprocessableEntity, page)))
+    });
+    Ok(done.await??)
+}
+
+#[derive(FromForm)]
+struct ReadingForm<'r> {
+    measure: &'r str,
+    value: &'r str,
+    source: &'r str,
+    #[field(default = "")]
+    date: &'r str,
+    #[field(default = "")]
+    who: &'r str,
+    #[field(default = "")]
+    note: &'r str,
+}
+
+/// The first characters of what was typed, trimmed.
+fn short(text: &str) -> String {
+    text.trim().chars().take(200).collect()
+}
+
+/// Whether a text is a day, ISO 8601.
+fn is_day(text: &str) -> bool {
+    let parts: Vec<&str> = text.split('-').collect();
+    let [year, month, day] = parts[..] else {
+        return false;
+    };
+    let number = |text: &str, digits: usize| {
+        (text.len() == digits)
+            .then(|| text.parse::<u16>().ok())
+            .flatten()
+    };
+    number(year, 4).is_some()
+        && number(month, 2).is_some_and(|m| (1..=12).contains(&m))
+        && number(day, 2).is_some_and(|d| (1..=31).contains(&d))
+}
+
+/// Adds a reading; what stood there stays.
+#[post("/hulls/<slug>/readings", data = "<form>")]
+async fn add_reading(
+    slug: String,
+    form: Form<ReadingForm<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let Some(measure) = Measure::from_key(form.measure) else {
+        return Ok(Err((Status::NotFound, None)));
+    };
+    let (typed, date) = (short(form.value), short(form.date));
+    let source = Source::from_key(form.source);
+    let value = survey::figure(measure, &typed, reader.units);
+    let date = if date.is_empty() { today() } else { date };
+    let (who, note) = (short(form.who), short(form.note));
+    let make = move |store: &Store, slug: &str| {
+        let value = value.map_err(EditError::Refused)?;
+        let source =
+            source.ok_or_else(|| EditError::Refused("say where it comes from".to_owned()))?;
+        if !is_day(&date) {
+            let problem = "write the day as 2026-04-12".to_owned();
+            return Err(EditError::Refused(problem));
+        }
+        let reading = Reading {
+            value,
+            source,
+            date,
+            who,
+            note,
+        };
+        let label = format!("{} noted", measure.label());
+        survey::edit_hull(store, WHO, slug, &label, |hull| {
+            survey::add_reading(hull, measure, reading.clone());
+            Ok(())
+        })
+        .map(|_| ())
+    };
+    let not_taken = NotTaken {
+        field: measure.key().to_owned(),
+        typed,
+        ..NotTaken::default()
+    };
+    change(slug, query_of(&ask), reader, shared, not_taken, make).await
+}
+
+#[derive(FromForm)]
+struct OffForm<'r> {
+    measure: &'r str,
+    reading: &'r str,
+}
+
+/// Takes a reading off; the history keeps it.
+#[post("/hulls/<slug>/readings/off", data = "<form>")]
+async fn take_off(
+    slug: String,
+    form: Form<OffForm<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let Some(measure) = Measure::from_key(form.measure) else {
+        return Ok(Err((Status::NotFound, None)));
+    };
+    let named = form.reading.to_owned();
+    let make = move |store: &Store, slug: &str| {
+        let label = format!("a reading of the {} taken off", measure.label());
+        survey::edit_hull(store, WHO, slug, &label, |hull| {
+            let readings = hull.survey.readings.get(&measure);
+            let mine = readings
+                .into_iter()
+                .flatten()
+                .find(|r| reading_name(r) == named);
+            let mine = mine
+                .cloned()
+                .ok_or("that reading is not on the record any more")?;
+            survey::forget_reading(hull, measure, &mine)
+        })
+        .map(|_| ())
+    };
+    change(
+        slug,
+        query_of(&ask),
+        reader,
+        shared,
+        NotTaken::default(),
+        make,
+    )
+    .await
+}
+
+/// Sets the words that were changed: each is sent with what it was, so that what
+/// somebody else changed meanwhile stays.
+#[post("/hulls/<slug>/words", data = "<form>")]
+async fn set_words(
+    slug: String,
+    form: Form<HashMap<String, String>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let form = form.into_inner();
+    let not_taken = NotTaken {
+        words: form.clone(),
+        ..NotTaken::default()
+    };
+    let make = move |store: &Store, slug: &str| {
+        survey::edit_hull(store, WHO, slug, "described anew", |hull| {
+            for (name, now) in survey::words_of(hull) {
+                // A box that is not ticked is not sent at all.
+                let was = form.get(&format!("was-{name}"));
+                let (Some(was), wanted) = (was, form.get(name)) else {
+                    continue;
+                };
+                let wanted = wanted.map_or("", |w| w.trim()).replace("\r\n", "\n");
+                if wanted == *was {
+                    continue;
+                }
+                if now != *was && now != wanted {
+                    return Err(format!(
+                        "somebody else changed “{name}” to “{now}” meanwhile; yours was “{wanted}”"
+                    ));
+                }
+                survey::set_words(hull, name, &wanted).map_err(|p| format!("{name}: {p}"))?;
+            }
+            Ok(())
+        })
+        .map(|_| ())
+    };
+    change(slug, query_of(&ask), reader, shared, not_taken, make).await
+}
+
+#[derive(FromForm)]
+struct BackForm {
+    revision: i64,
+}
+
+/// Puts the record back to what it was at a revision; that is a change like any
+/// other.
+#[post("/hulls/<slug>/back", data = "<form>")]
+async fn back(
+    slug: String,
+    form: Form<BackForm>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let revision = form.revision;
+    let make = move |store: &Store, slug: &str| {
+        let (known, _) = store.record(Kind::Hull, slug)?.ok_or(EditError::Gone)?;
+        match store.back_to(WHO, Kind::Hull, known, revision) {
+            Ok(_) => Ok(()),
+            Err(StoreError::Nothing(why)) => Err(EditError::Refused(why.to_owned())),
+            Err(StoreError::Conflict { .. }) => Err(EditError::Refused(
+                "somebody changed her at the same moment; try once more".to_owned(),
+            )),
+            Err(error) => Err(error.into()),
+        }
+    };
+    change(
+        slug,
+        query_of(&ask),
+        reader,
+        shared,
+        NotTaken::default(),
+        make,
+    )
+    .await
+}
+
+/// Throws the hull away; she stays in the trash.
+#[post("/hulls/<slug>/throw-away")]
+async fn throw_away(slug: String, ask: Ask, shared: &State<Shared>) -> Result<Redirect, Trouble> {
+    let store = shared.store.clone();
+    spawn_blocking(move || -> Result<(), StoreError> {
+        let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, &slug)? else {
+            return Ok(());
+        };
+        let label = format!("hull “{}” thrown away", hull.survey.name());
+        store.write(WHO, &label, |door| door.throw_away(Kind::Hull, known))?;
+        Ok(())
+    })
+    .await??;
+    Ok(Redirect::to(back_to(&format!("/hulls{}", query_of(&ask)))))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, add_reading, take_off, set_words, back, throw_away]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_day_is_a_day() {
+        for day in ["2026-04-12", "1999-12-31"] {
+            assert!(is_day(day), "{day}");
+        }
+        for day in [
+            "",
+            "12.4.2026",
+            "2026-13-01",
+            "2026-4-1",
+            "2026-04-12T10",
+            "x-04-12",
+        ] {
+            assert!(!is_day(day), "{day}");
+        }
+    }
+}
