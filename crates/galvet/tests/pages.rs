@@ -2,71 +2,18 @@
 //! presentations.
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-use galvet::web::{Settings, build};
+#[path = "common/desk.rs"]
+mod desk;
+
+use desk::Desk;
 use galvet::{demo_data, question};
 use galvet_core::base::System;
 use galvet_core::figures::{Group, Quantity};
-use galvet_core::guide::Guides;
-use galvet_store::{Catalogue, SETTING_UP, Store};
-use rocket::http::{ContentType, Header, Status};
-use rocket::local::blocking::{Client, LocalResponse};
+use galvet_store::Catalogue;
+use rocket::http::{Header, Status};
+use rocket::local::blocking::LocalResponse;
 use serde_json::Value;
 use std::collections::BTreeMap;
-use std::sync::Arc;
-
-/// A server in process, over a data directory that goes with it.
-struct Desk {
-    client: Client,
-    store: Store,
-    _directory: tempfile::TempDir,
-}
-
-impl Desk {
-    fn with(catalogue: &Catalogue) -> Self {
-        let directory = tempfile::tempdir().unwrap();
-        let store = Store::open(directory.path()).unwrap();
-        store.fill(SETTING_UP, catalogue).unwrap();
-        let rocket = build(Settings {
-            listen: ([127, 0, 0, 1], 0).into(),
-            hosts: Vec::new(),
-            units: System::Metric,
-            guides: Arc::new(Guides::default()),
-            store: store.clone(),
-            throw_away: false,
-        });
-        Self {
-            client: Client::tracked(rocket).unwrap(),
-            store,
-            _directory: directory,
-        }
-    }
-
-    fn demo() -> Self {
-        Self::with(&demo_data::catalogue().unwrap())
-    }
-
-    fn ask(&self, path: &str) -> LocalResponse<'_> {
-        let host = Header::new("Host", "localhost");
-        self.client.get(path.to_owned()).header(host).dispatch()
-    }
-
-    fn page(&self, path: &str) -> String {
-        let answer = self.ask(path);
-        assert_eq!(answer.status(), Status::Ok, "{path}");
-        answer.into_string().unwrap()
-    }
-
-    fn post(&self, path: &str, form: &str) -> Status {
-        self.client
-            .post(path.to_owned())
-            .header(Header::new("Host", "localhost"))
-            .header(Header::new("Sec-Fetch-Site", "same-origin"))
-            .header(ContentType::Form)
-            .body(form)
-            .dispatch()
-            .status()
-    }
-}
 
 /// Text of the element that begins at `from`, without tags and with the
 /// characters that HTML spells out.

@@ -51,8 +51,19 @@ impl Bounds {
             Dimension::Money => parse_money(text).map(|n| (n, 1.0)),
             _ => parse_plain(text).map(|n| (n, 1.0)),
         }?;
-        let checked = self.check(number * scale);
+        let checked = self.check(in_si(number, scale));
         Ok(checked.map_err(|refused| refused.written_in(scale))?)
+    }
+}
+
+/// A number of units that measure `scale` in SI. Decimal ones are divided, so
+/// that 73.2 cm are 0.732 m to the last digit.
+fn in_si(number: f64, scale: f64) -> f64 {
+    let parts = (1.0 / scale).round();
+    if parts > 1.0 && (parts * scale - 1.0).abs() < 1e-12 {
+        number / parts
+    } else {
+        number * scale
     }
 }
 
@@ -288,6 +299,9 @@ mod tests {
 
     #[test]
     fn masses_are_read_as_people_write_them() {
+        // Not 0.7320000000000001.
+        assert_eq!(LENGTH.parse("73.2", Bare::CENTIMETRES), Ok(0.732));
+        assert_eq!(LENGTH.parse("135 mm", Bare::SI), Ok(0.135));
         for (text, kg) in [("29,0 kg", 29.0), ("64 lb", 64.0 * POUND), ("88", 88.0)] {
             assert_relative_eq!(MASS.parse(text, Bare::SI).unwrap(), kg, epsilon = 1e-12);
         }

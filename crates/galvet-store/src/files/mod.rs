@@ -15,6 +15,7 @@ pub mod hulls;
 pub mod input;
 mod json;
 mod keyed;
+pub mod mend;
 pub mod offsets;
 pub mod rigs;
 mod table;

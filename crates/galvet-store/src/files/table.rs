@@ -3,8 +3,41 @@
 
 use super::{FileError, LARGEST, csv_words, echo};
 
+/// Counts lines up to places further and further on. The CSV reader's own count
+/// falls behind where lines end in a carriage return and a line feed.
+pub(super) struct Lines<'a> {
+    text: &'a [u8],
+    at: usize,
+    line: u64,
+}
+
+impl<'a> Lines<'a> {
+    pub(super) const fn of(text: &'a str) -> Self {
+        Self {
+            text: text.as_bytes(),
+            at: 0,
+            line: 1,
+        }
+    }
+
+    /// The line, from 1, of the record that begins at or after a byte.
+    pub(super) fn of_record(&mut self, position: Option<&csv::Position>) -> u64 {
+        let byte = position.map_or(0, csv::Position::byte);
+        let byte = usize::try_from(byte).unwrap_or(usize::MAX);
+        let ends = |b: &u8| matches!(b, b'\r' | b'\n');
+        while self.at < self.text.len()
+            && (self.at < byte || self.text.get(self.at).is_some_and(ends))
+        {
+            self.line += u64::from(self.text[self.at] == b'\n');
+            self.at += 1;
+        }
+        self.line
+    }
+}
+
 /// A table being read.
 pub(super) struct Table<'a> {
+    lines: Lines<'a>,
     file: &'a str,
     reader: csv::Reader<&'a [u8]>,
     /// Names of the columns, in small letters.
@@ -16,7 +49,7 @@ pub(super) struct Table<'a> {
 
 /// The sign between cells: the one of comma, semicolon and tab that stands most
 /// often in the first line, outside quotes.
-fn delimiter(text: &str) -> u8 {
+pub(super) fn delimiter(text: &str) -> u8 {
     let first = text.lines().next().unwrap_or_default();
     let count = |sign: char| {
         let mut quoted = false;
@@ -71,6 +104,7 @@ impl<'a> Table<'a> {
             }
         }
         Ok(Self {
+            lines: Lines::of(text),
             file,
             reader,
             headers,
@@ -82,11 +116,14 @@ impl<'a> Table<'a> {
     pub(super) fn row(&mut self) -> Option<Result<(u64, csv::StringRecord), FileError>> {
         let record = self.reader.records().next()?;
         Some(match record {
-            Ok(record) => {
-                let line = record.position().map_or(0, csv::Position::line);
-                Ok((line, record))
+            Ok(record) => Ok((self.lines.of_record(record.position()), record)),
+            Err(error) => {
+                let line = error.position().map(|p| self.lines.of_record(Some(p)));
+                Err(FileError {
+                    line,
+                    ..problem(self.file, &error)
+                })
             }
-            Err(error) => Err(problem(self.file, &error)),
         })
     }
 }

@@ -1,30 +1,39 @@
-//! `galvet export`: lines go out as well as in.
+//! `galvet export`: records and lines go out as well as in.
 
 use super::{Outcome, Problem, guides, read_text};
 use crate::answer::{Desk, Hull};
 use crate::demo_data;
 use galvet_core::plausible::DEFAULT_SIZE;
-use galvet_store::files::{hulls, offsets};
+use galvet_store::files::{exchange, hull_table, hulls, offsets};
+use galvet_store::{Catalogue, Store, StoreError};
 use std::io::Write;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 use std::sync::Arc;
 
-/// Write a hull's lines as measured offsets
+/// Write records as files, or a hull's lines as measured offsets
 ///
-/// The estimated shape (or the measured one, where sections were taken), section
-/// by section, for `galvet float` or any other program to float again under the
-/// `load` that `galvet rank --json` gives.
+/// Hulls as CSV or JSON, or all there is as one exchange file (JSON), out of a
+/// data directory, also while it is served. Offsets: the estimated shape (or the
+/// measured one, where sections were taken), section by section, for `galvet
+/// float` or any other program to float again under the `load` that `galvet rank
+/// --json` gives.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet export --what offsets --hull tindrel-vaskar > vaskar.csv\n  galvet export --what offsets --hull my-hull --hulls shop.csv --shape 17\n\nExit codes: 0 done, 2 could not."
+    after_help = "Examples:\n  galvet export --what all > everything.json\n  galvet export --what hulls --format csv --data /srv/galvet > hulls.csv\n  galvet export --what offsets --hull tindrel-vaskar > vaskar.csv\n  galvet export --what offsets --hull my-hull --hulls shop.csv --shape 17\n\nExit codes: 0 done, 2 could not."
 )]
 pub struct Args {
     /// What to write
     #[arg(long, value_enum, default_value = "offsets")]
     what: What,
-    /// Key of the hull
-    #[arg(long, value_name = "KEY")]
-    hull: String,
+    /// As what: CSV carries hulls without zones, evidence and sections
+    #[arg(long, value_enum, default_value = "json")]
+    format: Format,
+    /// Where the data is kept, for hulls, gear, rigs or all
+    #[arg(long, value_name = "DIR", default_value = "galvet-data")]
+    data: PathBuf,
+    /// Key of the hull whose offsets are wanted
+    #[arg(long, value_name = "KEY", required_if_eq("what", "offsets"))]
+    hull: Option<String>,
     /// Hulls, CSV; the demo's where left out
     #[arg(long, value_name = "FILE")]
     hulls: Option<PathBuf>,
@@ -35,8 +44,24 @@ pub struct Args {
 
 #[derive(Debug, Clone, Copy, PartialEq, Eq, clap::ValueEnum)]
 enum What {
+    /// Hulls
+    Hulls,
+    /// The shelf
+    Gear,
+    /// Rigs, and the things on the shelf they name
+    Rigs,
+    /// Everything
+    All,
     /// station_m,half_breadth_m,height_m
     Offsets,
+}
+
+#[derive(Debug, Clone, Copy, PartialEq, Eq, clap::ValueEnum)]
+enum Format {
+    /// A table
+    Csv,
+    /// An exchange file
+    Json,
 }
 
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -61,8 +86,61 @@ fn shape(text: &str) -> Result<Shape, String> {
         })
 }
 
+/// The records of a data directory, also of one that is being served.
+fn kept(directory: &Path) -> Result<Catalogue, Problem> {
+    if !directory.join("galvet.db").is_file() {
+        let missing = format!("there is no Galvet data in {}", directory.display());
+        return Err(Problem::Missing(missing));
+    }
+    match Store::open(directory) {
+        Ok(store) => Ok(store.catalogue()?),
+        Err(StoreError::InUse { .. }) => {
+            let aside = tempfile::tempdir()?;
+            let copy = aside.path().join("galvet.db");
+            galvet_store::backup(directory, &copy)?;
+            Ok(Store::open(aside.path())?.catalogue()?)
+        }
+        Err(error) => Err(error.into()),
+    }
+}
+
+/// Writes records.
+fn records(args: &Args) -> Result<Outcome, Problem> {
+    let all = kept(&args.data)?;
+    let wanted = match args.what {
+        What::Hulls => Catalogue {
+            hulls: all.hulls,
+            ..Catalogue::default()
+        },
+        What::Gear => Catalogue {
+            gear: all.gear,
+            ..Catalogue::default()
+        },
+        What::Rigs => Catalogue {
+            gear: all.gear,
+            rigs: all.rigs,
+            ..Catalogue::default()
+        },
+        What::All | What::Offsets => all,
+    };
+    let text = match (args.format, args.what) {
+        (Format::Json, _) => exchange::write(&wanted).map_err(std::io::Error::other)?,
+        (Format::Csv, What::Hulls) => {
+            hull_table::write(&wanted.hulls).map_err(std::io::Error::other)?
+        }
+        (Format::Csv, _) => {
+            let said = "only hulls go out as CSV; write --format json, or --what hulls";
+            return Err(Problem::Missing(said.to_owned()));
+        }
+    };
+    write!(std::io::stdout().lock(), "{text}")?;
+    Ok(Outcome::Done)
+}
+
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
-    let What::Offsets = args.what;
+    let (What::Offsets, Some(key)) = (args.what, &args.hull) else {
+        return records(args);
+    };
     let records = match &args.hulls {
         None => demo_data::catalogue().map_err(Problem::Files)?.hulls,
         Some(path) => {
@@ -70,17 +148,17 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
             hulls::read(&file, &text).map_err(Problem::Files)?.hulls
         }
     };
-    let record = records.into_iter().find(|r| r.survey.key == args.hull);
+    let record = records.into_iter().find(|r| &r.survey.key == key);
     let survey = record
         .map(|r| Arc::new(r.survey))
-        .ok_or_else(|| Problem::Missing(format!("there is no hull “{}”", args.hull)))?;
+        .ok_or_else(|| Problem::Missing(format!("there is no hull “{key}”")))?;
     let hull = Hull {
         known: None,
         survey,
     };
     let shapes = Desk::new(guides(None)?)
         .shapes(&hull)
-        .map_err(|e| Problem::Missing(format!("{} cannot be drawn: {e}", args.hull)))?;
+        .map_err(|e| Problem::Missing(format!("{key} cannot be drawn: {e}")))?;
     let shape = match args.shape {
         Shape::Middle => shapes.middle(),
         Shape::Number(n) => *shapes.shapes.get(n).ok_or_else(|| {

@@ -6,18 +6,19 @@ mod completions;
 mod demo;
 mod export;
 mod float;
+mod import;
 mod man;
 mod rank;
 mod restore;
 mod serve;
 
-use crate::terminal;
 use crate::web::ServeError;
+use crate::{demo_data, terminal};
 use clap::{Parser, Subcommand};
 use galvet_core::guide::Guides;
 use galvet_store::files::guides;
 use galvet_store::files::input::{self, InputError};
-use galvet_store::{FileError, StoreError};
+use galvet_store::{Catalogue, FileError, SETTING_UP, Store, StoreError};
 use std::fs::File;
 use std::path::Path;
 use std::process::ExitCode;
@@ -42,6 +43,7 @@ enum Command {
     Serve(serve::Args),
     Rank(rank::Args),
     Float(float::Args),
+    Import(import::Args),
     Export(export::Args),
     Check(check::Args),
     Backup(backup::Args),
@@ -159,6 +161,21 @@ fn guides(path: Option<&Path>) -> Result<Arc<Guides>, Problem> {
     Ok(Arc::new(guides::read(&file, &text)?))
 }
 
+/// Opens a data directory; one without waters gets those Galvet ships, since
+/// nothing could be asked without.
+fn open_data(directory: &Path) -> Result<Store, Problem> {
+    let store = Store::open(directory)?;
+    if store.catalogue()?.waters.is_empty() {
+        let shipped = demo_data::catalogue().map_err(Problem::Files)?;
+        let waters = Catalogue {
+            waters: shipped.waters,
+            ..Catalogue::default()
+        };
+        store.fill(SETTING_UP, &waters)?;
+    }
+    Ok(store)
+}
+
 /// Reads a text file, or the standard input for `-`; returns its name for
 /// messages as well, and says what it was read as where that is not plain.
 fn read_text(path: &Path) -> Result<(String, String), Problem> {
@@ -188,6 +205,7 @@ pub fn run(line: Line) -> Result<Outcome, Problem> {
         Command::Serve(args) => serve::run(&args),
         Command::Rank(args) => rank::run(&args),
         Command::Float(args) => float::run(&args),
+        Command::Import(args) => import::run(&args),
         Command::Export(args) => export::run(&args),
         Command::Check(args) => check::run(&args),
         Command::Backup(args) => backup::run(&args),

@@ -1,12 +1,11 @@
 //! `galvet serve`: the real thing.
 
-use super::{Outcome, Problem, guides};
-use crate::demo_data;
+use super::{Outcome, Problem, guides, open_data};
 use crate::web::{self, Settings};
 use crate::web::{units_from_key, units_key};
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
-use galvet_store::{Catalogue, SETTING_UP, Store, StoreError};
+use galvet_store::{SETTING_UP, Store, StoreError};
 use std::net::SocketAddr;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -72,17 +71,7 @@ fn own_guides(data: &Path) -> Result<Arc<Guides>, Problem> {
 }
 
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
-    let store = Store::open(&args.data)?;
-    if store.is_empty()? {
-        let shipped = demo_data::catalogue().map_err(Problem::Files)?;
-        store.fill(
-            SETTING_UP,
-            &Catalogue {
-                waters: shipped.waters,
-                ..Catalogue::default()
-            },
-        )?;
-    }
+    let store = open_data(&args.data)?;
     web::serve(Settings {
         listen: args.listen,
         hosts: args.host.clone(),

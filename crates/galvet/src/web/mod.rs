@@ -8,6 +8,7 @@ mod errors;
 mod guard;
 mod hull;
 mod hulls;
+mod import;
 mod new_hull;
 mod pack;
 mod questions;

@@ -4,7 +4,8 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    assets, errors, hull, hulls, new_hull, questions, ranking, reader, reckons, record, set_aside,
+    assets, errors, hull, hulls, import, new_hull, questions, ranking, reader, reckons, record,
+    set_aside,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -69,8 +70,10 @@ pub enum ServeError {
 pub fn build(settings: Settings) -> Rocket<Build> {
     let limits = Limits::new()
         .limit("form", 64.kibibytes())
-        .limit("data-form", 64.kibibytes())
-        .limit("string", 16.kibibytes())
+        // A file sent to be taken in, twice: as it came, and as it is put right.
+        .limit("data-form", 20.mebibytes())
+        .limit("file", 8.mebibytes())
+        .limit("string", 8.mebibytes())
         .limit("bytes", 16.kibibytes())
         .limit("json", 256.kibibytes());
     let config = rocket::Config {
@@ -90,6 +93,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", ranking::routes())
         .mount("/", hull::routes())
         .mount("/", hulls::routes())
+        .mount("/", import::routes())
         .mount("/", new_hull::routes())
         .mount("/", record::routes())
         .mount("/", reckons::routes())

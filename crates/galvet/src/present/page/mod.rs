@@ -5,6 +5,7 @@ pub mod catalogue;
 pub mod draft;
 pub mod figure;
 pub mod hull;
+pub mod import;
 pub mod ranking;
 pub mod reckons;
 pub mod record;

@@ -1,0 +1,80 @@
+//! `galvet import`: hulls and exchange files taken in.
+
+use super::{Outcome, Problem, open_data, read_text};
+use crate::survey::{OnDouble, read_file, take_in};
+use crate::terminal;
+use std::path::PathBuf;
+
+/// Take hulls (CSV) or exchange files (JSON) in
+///
+/// A file comes in whole or not at all, and is undone in one step. A hull that is
+/// there already (by its key, or by maker, model and size) is left out unless you
+/// say otherwise.
+#[derive(Debug, clap::Args)]
+#[command(
+    after_help = "Examples:\n  galvet import shop.csv\n  galvet import --data /srv/galvet --doubles update club.json\n\nExit codes: 0 done, 1 done with findings (columns nobody knows, records with gaps or contradictions, doubles left out), 2 could not; files before the one that could not are in."
+)]
+pub struct Args {
+    /// Files; - for standard input
+    #[arg(required = true, value_name = "FILE")]
+    files: Vec<PathBuf>,
+    /// Where the data is kept
+    #[arg(long, value_name = "DIR", default_value = "galvet-data")]
+    data: PathBuf,
+    /// What to do with hulls that are there already
+    #[arg(long, value_enum, default_value = "skip")]
+    doubles: Doubles,
+}
+
+#[derive(Debug, Clone, Copy, clap::ValueEnum)]
+enum Doubles {
+    /// Add their readings to those there
+    Update,
+    /// Put them in beside the others
+    KeepBoth,
+    /// Leave them out
+    Skip,
+}
+
+/// Who it is, in the history.
+const WHO: &str = "command line";
+
+pub fn run(args: &Args) -> Result<Outcome, Problem> {
+    let store = open_data(&args.data)?;
+    let choice = match args.doubles {
+        Doubles::Update => OnDouble::Update,
+        Doubles::KeepBoth => OnDouble::KeepBoth,
+        Doubles::Skip => OnDouble::Skip,
+    };
+    let mut findings = false;
+    for path in &args.files {
+        let (file, text) = read_text(path)?;
+        let incoming = read_file(&file, &text).map_err(Problem::Files)?;
+        let name = path
+            .file_name()
+            .map_or(file.clone(), |n| n.to_string_lossy().into_owned());
+        let done = take_in(&store, WHO, &name, &incoming.catalogue, |_| choice)?;
+        let line = format!(
+            "{file}: {} put in, {} updated, {} left out since they are there already",
+            done.added, done.updated, done.skipped
+        );
+        terminal::say(terminal::harmless(&line));
+        if !incoming.unknown_columns.is_empty() {
+            let columns = incoming.unknown_columns.join(", ");
+            terminal::warn(format_args!("columns kept but not understood: {columns}"));
+        }
+        for hull in &incoming.catalogue.hulls {
+            for finding in hull.survey.findings() {
+                findings = true;
+                let line = format!("  - {}: {}", hull.survey.key, finding.text);
+                terminal::say(terminal::harmless(&line));
+            }
+        }
+        findings |= done.skipped > 0 || !incoming.unknown_columns.is_empty();
+    }
+    Ok(if findings {
+        Outcome::Findings
+    } else {
+        Outcome::Done
+    })
+}

@@ -1,0 +1,294 @@
+//! Files taken in: what is new, what is there already, all of it in one step.
+
+use super::slug::free_slug;
+use galvet_core::hull::Measure;
+use galvet_store::files::hulls::HullRecord;
+use galvet_store::files::{exchange, hulls};
+use galvet_store::{Catalogue, Door, FileError, Kind, Known, Record, Store, StoreError};
+
+/// What to do with a hull that is there already.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum OnDouble {
+    /// Its readings are added to those there, its words take their place.
+    Update,
+    /// It is put in beside the other.
+    KeepBoth,
+    /// It is left out.
+    #[default]
+    Skip,
+}
+
+/// What a file holds.
+#[derive(Debug, Clone, Default)]
+pub struct Incoming {
+    /// Everything understood.
+    pub catalogue: Catalogue,
+    /// Columns nobody knows: kept, not understood.
+    pub unknown_columns: Vec<String>,
+}
+
+/// Reads hulls as a table, or an exchange file.
+///
+/// # Errors
+/// Every mistake found, each at its line.
+pub fn read(file: &str, text: &str) -> Result<Incoming, Vec<FileError>> {
+    if text
+        .trim_start_matches('\u{feff}')
+        .trim_start()
+        .starts_with(['{', '['])
+    {
+        let catalogue = exchange::read(file, text)?;
+        return Ok(Incoming {
+            catalogue,
+            unknown_columns: Vec::new(),
+        });
+    }
+    let read = hulls::read(file, text)?;
+    Ok(Incoming {
+        catalogue: Catalogue {
+            hulls: read.hulls,
+            ..Catalogue::default()
+        },
+        unknown_columns: read.unknown_columns,
+    })
+}
+
+/// The hull that is the same as `hull`, as far as anybody can tell: of its key,
+/// or of its maker, model and size.
+#[must_use]
+pub fn double<'a>(hull: &HullRecord, there: &'a [HullRecord]) -> Option<&'a HullRecord> {
+    let name = |h: &HullRecord| h.survey.name().to_lowercase();
+    let alike = |other: &HullRecord, m: Measure| match (hull.survey.value(m), other.survey.value(m))
+    {
+        (Some(a), Some(b)) => (a - b).abs() <= m.tolerance(a),
+        _ => true,
+    };
+    let by_key = there.iter().find(|h| h.survey.key == hull.survey.key);
+    by_key.or_else(|| {
+        there.iter().find(|other| {
+            name(other) == name(hull)
+                && alike(other, Measure::Length)
+                && alike(other, Measure::Beam)
+        })
+    })
+}
+
+/// What an import did.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Imported {
+    /// Records put in.
+    pub added: usize,
+    /// Records updated.
+    pub updated: usize,
+    /// Records left out.
+    pub skipped: usize,
+}
+
+/// Takes a file's records in, in one step that is undone in one step. `choose`
+/// says what becomes of the hull at a place that is there already.
+///
+/// # Errors
+/// [`StoreError`], with nothing changed.
+pub fn take_in(
+    store: &Store,
+    who: &str,
+    file: &str,
+    incoming: &Catalogue,
+    choose: impl Fn(usize) -> OnDouble,
+) -> Result<Imported, StoreError> {
+    let there = store.catalogue()?;
+    let mut done = Imported::default();
+    store.write(who, &format!("{file} taken in"), |door| {
+        done = Imported::default();
+        let others = incoming.waters.iter().cloned().map(Record::Water);
+        let gear = incoming
+            .gear
+            .iter()
+            .map(|g| Record::Gear(Box::new(g.clone())));
+        let rigs = incoming.rigs.iter().cloned().map(Record::Rig);
+        let briefs = incoming.briefs.iter().cloned().map(Record::Brief);
+        for record in others.chain(gear).chain(rigs).chain(briefs) {
+            other(door, &record, &mut done)?;
+        }
+        for (at, hull) in incoming.hulls.iter().enumerate() {
+            let same = double(hull, &there.hulls);
+            take_hull(door, hull, same, choose(at), &mut done)?;
+        }
+        Ok(())
+    })?;
+    Ok(done)
+}
+
+/// What is no hull goes by its key: put in where it is new, left alone where not.
+fn other(door: &mut Door<'_>, record: &Record, done: &mut Imported) -> Result<(), StoreError> {
+    if door.find(record.kind(), record.slug())?.is_some() {
+        done.skipped += 1;
+        return Ok(());
+    }
+    door.put(record, None)?;
+    done.added += 1;
+    Ok(())
+}
+
+fn take_hull(
+    door: &mut Door<'_>,
+    hull: &HullRecord,
+    same: Option<&HullRecord>,
+    choice: OnDouble,
+    done: &mut Imported,
+) -> Result<(), StoreError> {
+    let put = |door: &mut Door<'_>, hull: HullRecord, known: Option<Known>| {
+        door.put(&Record::Hull(Box::new(hull)), known)
+    };
+    match (same, choice) {
+        (Some(_), OnDouble::Skip) => done.skipped += 1,
+        (Some(there), OnDouble::Update) => {
+            let known = door.find(Kind::Hull, &there.survey.key)?;
+            put(door, updated(there, hull), known)?;
+            done.updated += 1;
+        }
+        (None, _) | (Some(_), OnDouble::KeepBoth) => {
+            let mut hull = hull.clone();
+            hull.survey.key = free_slug(door, Kind::Hull, &hull.survey.key)?;
+            put(door, hull, None)?;
+            done.added += 1;
+        }
+    }
+    Ok(())
+}
+
+/// A record with what a file says of it: readings are added, never replaced;
+/// what the file does not carry stays.
+fn updated(there: &HullRecord, file: &HullRecord) -> HullRecord {
+    let mut out = file.clone();
+    let (s, old) = (&mut out.survey, &there.survey);
+    s.key.clone_from(&old.key);
+    let mut readings = old.readings.clone();
+    for (&measure, new) in &s.readings {
+        let all = readings.entry(measure).or_default();
+        for reading in new {
+            let known = |r: &galvet_core::hull::Reading| {
+                (r.value, r.source, &r.date) == (reading.value, reading.source, &reading.date)
+            };
+            if !all.iter().any(known) {
+                all.push(reading.clone());
+            }
+        }
+    }
+    s.readings = readings;
+    s.bottom = s.bottom.or(old.bottom);
+    s.year = s.year.or(old.year);
+    for (new, old) in [
+        (&mut s.notes, &old.notes),
+        (&mut s.fitted_includes, &old.fitted_includes),
+    ] {
+        if new.is_empty() {
+            new.clone_from(old);
+        }
+    }
+    if s.evidence.is_empty() {
+        s.evidence.clone_from(&old.evidence);
+    }
+    if s.offsets.is_empty() {
+        s.offsets.clone_from(&old.offsets);
+    }
+    if s.fitout == galvet_core::hull::Fitout::default() {
+        s.fitout = old.fitout.clone();
+    }
+    for (name, value) in &there.extra {
+        out.extra
+            .entry(name.clone())
+            .or_insert_with(|| value.clone());
+    }
+    out
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::demo_data;
+    use galvet_core::hull::Source;
+
+    const TABLE: &str = "key,maker,model,construction,length_m,beam_cm,notes\n\
+        tindrel-vaskar,Tindrel,Vaskar,sit-inside,4.41 (tape),,\n\
+        other,Fennick,Dunmarrow,sit-on-top,3.71,90,\n\
+        mine,,Own,board,3.2,80,new\n";
+
+    fn filled() -> (tempfile::TempDir, Store) {
+        let directory = tempfile::tempdir().unwrap();
+        let store = Store::open(directory.path()).unwrap();
+        store
+            .fill("test", &demo_data::catalogue().unwrap())
+            .unwrap();
+        (directory, store)
+    }
+
+    #[test]
+    fn doubles_are_seen_by_key_or_by_name_and_size() {
+        let there = demo_data::catalogue().unwrap().hulls;
+        let read = read("t.csv", TABLE).unwrap().catalogue.hulls;
+        let found = |at: usize| double(&read[at], &there).map(|h| h.survey.key.clone());
+        assert_eq!(found(0).as_deref(), Some("tindrel-vaskar"));
+        assert_eq!(found(1).as_deref(), Some("fennick-dunmarrow"));
+        assert_eq!(found(2), None);
+        let mut longer = read[1].clone();
+        let length = longer.survey.readings.get_mut(&Measure::Length).unwrap();
+        length[0].value = 4.1;
+        assert!(double(&longer, &there).is_none());
+    }
+
+    #[test]
+    fn an_update_adds_readings_and_loses_none_and_is_undone_in_one_step() {
+        let (_directory, store) = filled();
+        let before = store.catalogue().unwrap().hulls;
+        let file = read("t.csv", TABLE).unwrap().catalogue;
+        let done = take_in(&store, "Ana", "t.csv", &file, |_| OnDouble::Update).unwrap();
+        let wanted = Imported {
+            added: 1,
+            updated: 2,
+            skipped: 0,
+        };
+        assert_eq!(done, wanted);
+        let after = store.catalogue().unwrap().hulls;
+        let of = |all: &[HullRecord], key: &str| {
+            all.iter().find(|h| h.survey.key == key).cloned().unwrap()
+        };
+        let (old, new) = (of(&before, "tindrel-vaskar"), of(&after, "tindrel-vaskar"));
+        assert_eq!(
+            new.survey.best(Measure::Length).unwrap().source,
+            Source::Tape
+        );
+        assert_eq!(new.survey.readings[&Measure::Length].len(), 2);
+        assert_eq!(
+            new.survey.readings[&Measure::Beam],
+            old.survey.readings[&Measure::Beam]
+        );
+        assert_eq!(new.survey.evidence, old.survey.evidence);
+        assert_eq!(store.undo("Ana").unwrap(), "t.csv taken in");
+        assert_eq!(store.catalogue().unwrap().hulls, before);
+    }
+
+    #[test]
+    fn skipping_and_keeping_both_do_as_they_say() {
+        let (_directory, store) = filled();
+        let count = store.catalogue().unwrap().hulls.len();
+        let file = read("t.csv", TABLE).unwrap().catalogue;
+        let choose = |at| {
+            if at == 0 {
+                OnDouble::KeepBoth
+            } else {
+                OnDouble::Skip
+            }
+        };
+        let done = take_in(&store, "Ana", "t.csv", &file, choose).unwrap();
+        let wanted = Imported {
+            added: 2,
+            updated: 0,
+            skipped: 1,
+        };
+        assert_eq!(done, wanted);
+        let hulls = store.catalogue().unwrap().hulls;
+        assert_eq!(hulls.len(), count + 2);
+        assert!(hulls.iter().any(|h| h.survey.key == "tindrel-vaskar-2"));
+    }
+}

@@ -1,0 +1,203 @@
+//! Files taken in, looked over before anything is kept; and files out.
+
+use super::ask::query_of;
+use super::assets;
+use super::reader::{Reader, back_to};
+use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::present::page::import::{self, ImportView};
+use crate::question::Ask;
+use crate::survey::{OnDouble, read_file, take_in};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_store::files::{exchange, hull_table, input, mend};
+use galvet_store::{FileError, StoreError};
+use rocket::form::Form;
+use rocket::fs::TempFile;
+use rocket::http::{ContentType, Status};
+use rocket::response::Redirect;
+use rocket::tokio::io::AsyncReadExt;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{FromForm, Route, State, get, post, routes};
+use std::collections::{BTreeMap, HashMap};
+
+/// The page.
+#[derive(Template, WebTemplate)]
+#[template(path = "import.html")]
+struct ImportPage {
+    units: System,
+    here: String,
+    place: &'static str,
+    query: String,
+    import: ImportView,
+}
+
+impl ImportPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+
+    fn of(import: ImportView, reader: Reader, ask: &Ask) -> Self {
+        let query = query_of(ask);
+        Self {
+            units: reader.units,
+            here: format!("/import{query}"),
+            place: "hulls",
+            query,
+            import,
+        }
+    }
+}
+
+#[get("/import")]
+fn page(ask: Ask, reader: Reader) -> ImportPage {
+    ImportPage::of(ImportView::default(), reader, &ask)
+}
+
+/// A cell put right.
+#[derive(FromForm)]
+struct Fix {
+    line: u64,
+    column: String,
+    value: String,
+}
+
+#[derive(FromForm)]
+struct Sent<'r> {
+    file: Option<TempFile<'r>>,
+    #[field(default = String::new())]
+    name: String,
+    #[field(default = String::new())]
+    text: String,
+    #[field(name = "fix")]
+    fixes: Vec<Fix>,
+    #[field(name = "double")]
+    doubles: HashMap<usize, String>,
+    #[field(default = "look")]
+    action: &'r str,
+}
+
+/// What the file is called when nobody says.
+const PASTED: &str = "pasted table";
+
+/// Name and text of what was sent: of a file chosen now, else of what was looked
+/// over before.
+async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
+    let file = sent.file.as_ref().filter(|file| file.len() > 0);
+    let Some(file) = file else {
+        let name = if sent.name.is_empty() {
+            PASTED
+        } else {
+            &sent.name
+        };
+        return Ok(input::Input {
+            file: name.chars().take(80).collect(),
+            text: sent.text.clone(),
+            read_as: None,
+        });
+    };
+    let raw = file.raw_name().map_or(PASTED.to_owned(), |name| {
+        name.dangerous_unsafe_unsanitized_raw().as_str().to_owned()
+    });
+    let name = galvet_store::files::echo(&raw);
+    let mut bytes = Vec::new();
+    let unread = |e: std::io::Error| FileError::whole(&name, e.to_string());
+    let mut open = file.open().await.map_err(unread)?;
+    open.read_to_end(&mut bytes).await.map_err(unread)?;
+    input::decode(&name, &bytes)
+}
+
+/// Looks a file over, or takes it in.
+#[post("/import", data = "<form>")]
+async fn look(
+    form: Form<Sent<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, (Status, ImportPage)>, Trouble> {
+    let sent = form.into_inner();
+    let refused = |view| {
+        (
+            Status::UnprocessableEntity,
+            ImportPage::of(view, reader, &ask),
+        )
+    };
+    let mut read = match sent_text(&sent).await {
+        Ok(read) => read,
+        Err(error) => return Ok(Err(refused(ImportView::unread(error)))),
+    };
+    if !sent.fixes.is_empty() {
+        let fixes = sent
+            .fixes
+            .into_iter()
+            .map(|fix| ((fix.line, fix.column), fix.value));
+        let fixes: BTreeMap<mend::Cell, String> = fixes.collect();
+        if let Ok(mended) = mend::mended(&read.text, &fixes) {
+            read.text = mended;
+        }
+    }
+    let shelf = shared.shelf().await?;
+    let units = reader.units;
+    let looked = spawn_blocking(move || {
+        let found = read_file(&read.file, &read.text);
+        let view = import::import(&read, &found, &shelf.catalogue.hulls, units);
+        (read.file, found, view)
+    });
+    let (file, found, view) = looked.await?;
+    let Ok(incoming) = found else {
+        return Ok(Err(refused(view)));
+    };
+    if sent.action != "keep" {
+        return Ok(Err((Status::Ok, ImportPage::of(view, reader, &ask))));
+    }
+    let store = shared.store.clone();
+    let doubles = sent.doubles;
+    let choose = move |at: usize| match doubles.get(&at).map(String::as_str) {
+        Some("update") => OnDouble::Update,
+        Some("both") => OnDouble::KeepBoth,
+        _ => OnDouble::Skip,
+    };
+    let taken = spawn_blocking(move || take_in(&store, WHO, &file, &incoming.catalogue, choose));
+    match taken.await? {
+        Ok(_) => {
+            let address = format!("/hulls{}", query_of(&ask));
+            Ok(Ok(Redirect::to(back_to(&address))))
+        }
+        // Somebody put the same in meanwhile: looked over anew, it shows.
+        Err(StoreError::Conflict { .. } | StoreError::Taken { .. }) => {
+            Ok(Err((Status::Conflict, ImportPage::of(view, reader, &ask))))
+        }
+        Err(StoreError::Reference(problem)) => {
+            let error = FileError::whole("file", problem);
+            Ok(Err(refused(ImportView::unread(error))))
+        }
+        Err(error) => Err(error.into()),
+    }
+}
+
+#[get("/hulls.csv")]
+async fn hulls_csv(
+    shared: &State<Shared>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let text = spawn_blocking(move || hull_table::write(&shelf.catalogue.hulls)).await?;
+    Ok(text
+        .map(|t| (ContentType::CSV, t))
+        .map_err(|_| Status::InternalServerError))
+}
+
+#[get("/everything.json")]
+async fn everything(
+    shared: &State<Shared>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let text = spawn_blocking(move || exchange::write(&shelf.catalogue)).await?;
+    Ok(text
+        .map(|t| (ContentType::JSON, t))
+        .map_err(|_| Status::InternalServerError))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, look, hulls_csv, everything]
+}

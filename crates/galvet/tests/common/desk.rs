@@ -1,0 +1,70 @@
+//! A server in process, without a socket.
+#![allow(dead_code, reason = "each test file uses its own part")]
+#![allow(clippy::unwrap_used, reason = "tests")]
+
+use galvet::demo_data;
+use galvet::web::{Settings, build};
+use galvet_core::base::System;
+use galvet_core::guide::Guides;
+use galvet_store::{Catalogue, SETTING_UP, Store};
+use rocket::http::{ContentType, Header, Status};
+use rocket::local::blocking::{Client, LocalResponse};
+use std::sync::Arc;
+
+/// A server in process, over a data directory that goes with it.
+pub struct Desk {
+    pub client: Client,
+    pub store: Store,
+    _directory: tempfile::TempDir,
+}
+
+impl Desk {
+    pub fn with(catalogue: &Catalogue) -> Self {
+        let directory = tempfile::tempdir().unwrap();
+        let store = Store::open(directory.path()).unwrap();
+        store.fill(SETTING_UP, catalogue).unwrap();
+        let rocket = build(Settings {
+            listen: ([127, 0, 0, 1], 0).into(),
+            hosts: Vec::new(),
+            units: System::Metric,
+            guides: Arc::new(Guides::default()),
+            store: store.clone(),
+            throw_away: false,
+        });
+        Self {
+            client: Client::tracked(rocket).unwrap(),
+            store,
+            _directory: directory,
+        }
+    }
+
+    pub fn demo() -> Self {
+        Self::with(&demo_data::catalogue().unwrap())
+    }
+
+    pub fn ask(&self, path: &str) -> LocalResponse<'_> {
+        let host = Header::new("Host", "localhost");
+        self.client.get(path.to_owned()).header(host).dispatch()
+    }
+
+    pub fn page(&self, path: &str) -> String {
+        let answer = self.ask(path);
+        assert_eq!(answer.status(), Status::Ok, "{path}");
+        answer.into_string().unwrap()
+    }
+
+    pub fn post(&self, path: &str, form: &str) -> Status {
+        self.send(path, ContentType::Form, form).status()
+    }
+
+    /// Posts something as a page of ours would.
+    pub fn send(&self, path: &str, kind: ContentType, body: &str) -> LocalResponse<'_> {
+        self.client
+            .post(path.to_owned())
+            .header(Header::new("Host", "localhost"))
+            .header(Header::new("Sec-Fetch-Site", "same-origin"))
+            .header(kind)
+            .body(body)
+            .dispatch()
+    }
+}

@@ -1,0 +1,422 @@
+//! Hulls put in, worked on, thrown away, taken in from files: the pages in
+//! process.
+#![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
+
+#[path = "common/desk.rs"]
+mod desk;
+
+use desk::Desk;
+use galvet_core::base::Keyed;
+use galvet_core::hull::{Construction, Measure, Source};
+use galvet_store::files::hulls::HullRecord;
+use rocket::http::{ContentType, Status};
+use std::collections::BTreeMap;
+
+fn hull(desk: &Desk, key: &str) -> Option<HullRecord> {
+    let hulls = desk.store.catalogue().unwrap().hulls;
+    hulls.into_iter().find(|h| h.survey.key == key)
+}
+
+/// What stands between the parts of a form.
+const MARK: &str = "gunwale";
+
+/// A form with several parts.
+fn parts(fields: &[(&str, &str)], file: Option<(&str, &str)>) -> String {
+    let mut body = String::new();
+    for (name, value) in fields {
+        body += &format!(
+            "--{MARK}\r\nContent-Disposition: form-data; name=\"{name}\"\r\n\r\n{value}\r\n"
+        );
+    }
+    if let Some((name, text)) = file {
+        body += &format!(
+            "--{MARK}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"{name}\"\r\nContent-Type: text/csv\r\n\r\n{text}\r\n"
+        );
+    }
+    body += &format!("--{MARK}--\r\n");
+    body
+}
+
+fn send(desk: &Desk, fields: &[(&str, &str)], file: Option<(&str, &str)>) -> (Status, String) {
+    let body = parts(fields, file);
+    let kind = ContentType::new("multipart", "form-data").with_params(("boundary", MARK));
+    let answer = desk.send("/import", kind, &body);
+    (answer.status(), answer.into_string().unwrap_or_default())
+}
+
+#[test]
+fn a_leaflet_is_floated_as_it_is_typed_and_kept() {
+    let desk = Desk::demo();
+    let page = desk.page("/new-hull");
+    assert!(page.contains("Type the length"), "nothing to float yet");
+    assert!(
+        !page.contains("a name is needed"),
+        "no reproach before a word"
+    );
+    let typed =
+        "hull-model=Tarn+12&hull-length=12'+4%22&hull-beam=86&hull-weight=34&hull-capacity=180";
+    let part = desk.page(&format!("/part/new-hull?mass=80&{typed}"));
+    assert!(part.contains("3.76\u{a0}m = 12"), "what was understood");
+    assert!(part.contains("she would come") || part.contains("ruled out for this brief"));
+    assert!(part.contains("class=\"profile\""));
+    assert!(
+        hull(&desk, "tarn-12").is_none(),
+        "nothing is kept by looking"
+    );
+    // A mistake comes back as typed, with everything else.
+    let kind = ContentType::Form;
+    let wrong = desk.send("/new-hull", kind.clone(), &typed.replace("=86", "=wide"));
+    assert_eq!(wrong.status(), Status::UnprocessableEntity);
+    let wrong = wrong.into_string().unwrap();
+    assert!(wrong.contains("value=\"wide\"") && wrong.contains("value=\"Tarn 12\""));
+    assert_eq!(desk.post("/new-hull", ""), Status::UnprocessableEntity);
+    // Kept, under its name; twice, under two.
+    let kept = desk.send("/new-hull?mass=80", kind, typed);
+    assert_eq!(kept.status(), Status::SeeOther);
+    assert_eq!(
+        kept.headers().get_one("Location"),
+        Some("/hulls/tarn-12?mass=80")
+    );
+    let mine = hull(&desk, "tarn-12").unwrap().survey;
+    assert!((mine.value(Measure::Length).unwrap() - 3.7592).abs() < 1e-9);
+    assert_eq!(mine.best(Measure::Beam).unwrap().source, Source::Brochure);
+    assert_eq!(mine.best(Measure::Beam).unwrap().date.len(), 10);
+    assert_eq!(desk.post("/new-hull", typed), Status::SeeOther);
+    assert!(hull(&desk, "tarn-12-2").is_some());
+    assert!(desk.page("/").contains("/hulls/tarn-12"));
+    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert!(hull(&desk, "tarn-12-2").is_none());
+}
+
+#[test]
+fn readings_stand_beside_each_other_and_come_off_into_the_history() {
+    let desk = Desk::demo();
+    let record = "/hulls/tindrel-vaskar/record";
+    assert!(desk.page(record).contains("74.0\u{a0}cm"));
+    let add = |form: &str| desk.post("/hulls/tindrel-vaskar/readings", form);
+    assert_eq!(
+        add("measure=beam&value=73.2&source=tape&date=2026-04-12&who=Ana&note=over+the+rail"),
+        Status::SeeOther
+    );
+    let readings =
+        |desk: &Desk| hull(desk, "tindrel-vaskar").unwrap().survey.readings[&Measure::Beam].clone();
+    let both = readings(&desk);
+    assert_eq!(both.len(), 2, "the older one stays");
+    assert_eq!((both[1].value, both[1].source), (0.732, Source::Tape));
+    assert_eq!(
+        (both[1].who.as_str(), both[1].note.as_str()),
+        ("Ana", "over the rail")
+    );
+    let page = desk.page(record);
+    assert!(page.contains("tape, 2026-04-12, Ana") && page.contains("beam noted"));
+    // Wrong ones come back as typed.
+    for (form, said) in [
+        ("measure=beam&value=9+m&source=tape", "must lie between"),
+        (
+            "measure=beam&value=70&source=rumour",
+            "say where it comes from",
+        ),
+        (
+            "measure=beam&value=70&source=tape&date=12.4.2026",
+            "write the day as",
+        ),
+    ] {
+        let answer = desk.send("/hulls/tindrel-vaskar/readings", ContentType::Form, form);
+        assert_eq!(answer.status(), Status::UnprocessableEntity, "{form}");
+        assert!(answer.into_string().unwrap().contains(said), "{form}");
+    }
+    assert_eq!(add("measure=girth&value=1&source=tape"), Status::NotFound);
+    // One comes off by all it says; the other stays; undo brings it back.
+    let name = format!(
+        "{:?}",
+        (0.732, "tape", "2026-04-12", "Ana", "over the rail")
+    );
+    let form = [("measure", "beam"), ("reading", &name)];
+    let body = form
+        .map(|(n, v)| format!("{n}={}", rocket::http::RawStr::new(v).percent_encode()))
+        .join("&");
+    assert_eq!(
+        desk.post("/hulls/tindrel-vaskar/readings/off", &body),
+        Status::SeeOther
+    );
+    assert_eq!(readings(&desk).len(), 1);
+    assert_eq!(
+        desk.post("/hulls/tindrel-vaskar/readings/off", &body),
+        Status::UnprocessableEntity
+    );
+    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert_eq!(readings(&desk), both);
+    // Back to how it was put in.
+    assert_eq!(
+        desk.post("/hulls/tindrel-vaskar/back", "revision=1"),
+        Status::SeeOther
+    );
+    assert_eq!(readings(&desk).len(), 1);
+    assert_eq!(
+        desk.post("/hulls/tindrel-vaskar/back", "revision=99"),
+        Status::UnprocessableEntity
+    );
+    assert_eq!(
+        desk.post("/hulls/none/back", "revision=1"),
+        Status::NotFound
+    );
+}
+
+/// The words of a record as its form would send them, some changed.
+fn words(page: &str, changed: &[(&str, &str)]) -> String {
+    let mut out: BTreeMap<String, String> = BTreeMap::new();
+    for part in page.split("name=\"was-").skip(1) {
+        let (name, rest) = part.split_once('"').unwrap();
+        let value = rest
+            .split("value=\"")
+            .nth(1)
+            .unwrap()
+            .split('"')
+            .next()
+            .unwrap();
+        out.insert(format!("was-{name}"), value.to_owned());
+        out.insert(name.to_owned(), value.to_owned());
+    }
+    for (name, value) in changed {
+        out.insert((*name).to_owned(), (*value).to_owned());
+    }
+    let encode = |text: &str| rocket::http::RawStr::new(text).percent_encode().to_string();
+    let pairs = out.iter().map(|(n, v)| format!("{n}={}", encode(v)));
+    pairs.collect::<Vec<_>>().join("&")
+}
+
+#[test]
+fn two_people_who_change_different_words_both_keep_theirs() {
+    let desk = Desk::demo();
+    let record = "/hulls/tindrel-vaskar/record";
+    let before = hull(&desk, "tindrel-vaskar").unwrap().survey;
+    let page = desk.page(record);
+    let (mine, theirs) = (
+        words(&page, &[("notes", "keel guard fitted"), ("seats", "2")]),
+        words(&page, &[("model", "Vaskar II")]),
+    );
+    let post = |form: &str| desk.post("/hulls/tindrel-vaskar/words", form);
+    assert_eq!(post(&theirs), Status::SeeOther);
+    assert_eq!(post(&mine), Status::SeeOther);
+    let now = hull(&desk, "tindrel-vaskar").unwrap().survey;
+    assert_eq!((now.model.as_str(), now.seats), ("Vaskar II", 2));
+    assert_eq!(now.notes, "keel guard fitted");
+    assert_eq!(now.construction, before.construction);
+    // The same word changed twice is told, and mine is not lost.
+    let clash = words(&page, &[("model", "Vaskar Sport"), ("notes", "blue")]);
+    let answer = desk.send("/hulls/tindrel-vaskar/words", ContentType::Form, &clash);
+    assert_eq!(answer.status(), Status::UnprocessableEntity);
+    let said = answer.into_string().unwrap();
+    assert!(said.contains("somebody else changed") && said.contains("Vaskar II"));
+    assert!(said.contains("value=\"Vaskar Sport\"") && said.contains(">blue<"));
+    // What makes no sense changes nothing.
+    for (name, value) in [
+        ("seats", "9"),
+        ("year", "soon"),
+        ("construction", "raft"),
+        ("model", " "),
+    ] {
+        let form = words(&desk.page(record), &[(name, value), ("notes", "not kept")]);
+        assert_eq!(post(&form), Status::UnprocessableEntity, "{name}");
+    }
+    assert_eq!(hull(&desk, "tindrel-vaskar").unwrap().survey, now);
+}
+
+#[test]
+fn what_is_thrown_away_comes_out_of_the_trash() {
+    let desk = Desk::demo();
+    assert!(desk.page("/trash").contains("Nothing lies in the trash"));
+    let before = hull(&desk, "quarnel-pipkin").unwrap();
+    assert_eq!(
+        desk.post("/hulls/quarnel-pipkin/throw-away", ""),
+        Status::SeeOther
+    );
+    assert!(hull(&desk, "quarnel-pipkin").is_none());
+    assert_eq!(
+        desk.ask("/hulls/quarnel-pipkin/record").status(),
+        Status::NotFound
+    );
+    assert!(desk.page("/hulls").contains("1 in the trash"));
+    let page = desk.page("/trash");
+    assert!(page.contains(&before.survey.name()));
+    let id = page
+        .split("name=\"id\" value=\"")
+        .nth(1)
+        .unwrap()
+        .split('"')
+        .next()
+        .unwrap();
+    let form = format!("kind=hull&id={id}&back=/trash");
+    assert_eq!(desk.post("/trash", &form), Status::SeeOther);
+    assert_eq!(hull(&desk, "quarnel-pipkin").unwrap(), before);
+    // Again, or something that never was there, changes nothing.
+    assert_eq!(desk.post("/trash", &form), Status::SeeOther);
+}
+
+#[test]
+fn hulls_are_found_sifted_and_sorted() {
+    let desk = Desk::demo();
+    let keys = |query: &str| -> Vec<String> {
+        let page = desk.page(&format!("/hulls?{query}"));
+        let lines = page.split("data-hull=\"").skip(1);
+        lines
+            .map(|l| l.split('"').next().unwrap().to_owned())
+            .collect()
+    };
+    let all = desk.store.catalogue().unwrap().hulls;
+    assert_eq!(keys("").len(), all.len());
+    assert_eq!(
+        keys("find=VASKAR&sort=name"),
+        ["tindrel-vaskar", "tindrel-vaskar-fin"]
+    );
+    assert!(keys("find=no+such+hull").is_empty());
+    let boards = all
+        .iter()
+        .filter(|h| h.survey.construction == Construction::Board);
+    assert_eq!(keys("build=board").len(), boards.count());
+    // In the order of the ranking, those ruled out below.
+    let json: serde_json::Value = serde_json::from_str(&desk.page("/ranking.json")).unwrap();
+    let ranked = |list: &str| -> Vec<String> {
+        let all = json[list].as_array().unwrap().iter();
+        all.map(|e| e["hull"].as_str().unwrap().to_owned())
+            .collect()
+    };
+    assert_eq!(keys(""), [ranked("ranked"), ranked("ruled_out")].concat());
+    assert_eq!(keys("fits=yes"), ranked("ranked"));
+    let length = |key: &String| {
+        let hull = all.iter().find(|h| &h.survey.key == key).unwrap();
+        hull.survey.value(Measure::Length)
+    };
+    let lengths: Vec<Option<f64>> = keys("sort=length").iter().map(length).collect();
+    let known: Vec<f64> = lengths.iter().flatten().copied().collect();
+    assert!(known.is_sorted());
+    assert!(
+        lengths[known.len()..].iter().all(Option::is_none),
+        "unknown ones last"
+    );
+    assert_eq!(keys("sort=nonsense"), keys(""));
+}
+
+const TABLE: &str = "Model;construction;beam;Length;key;colour\r\nOne;sit-on-top;85 cm;3,7 m;one;red\r\nTwo;raft;85 cm;3,7 m;two;\r\nThree;board;wide;long;three;\r\n";
+
+#[test]
+fn a_file_is_looked_over_put_right_and_taken_in_in_one_step() {
+    let desk = Desk::demo();
+    let count = desk.store.catalogue().unwrap().hulls.len();
+    let (status, page) = send(&desk, &[("action", "look")], Some(("shop.csv", TABLE)));
+    assert_eq!(status, Status::UnprocessableEntity);
+    for said in [
+        "3 things have to be put right",
+        "line 3, construction",
+        "line 4, beam",
+        "line 4, length",
+        "value=\"raft\"",
+    ] {
+        assert!(page.contains(said), "{said}");
+    }
+    // One is put right: two are left, and what was put right stays so.
+    let fix = |n: usize, line: &'static str, column: &'static str, value: &'static str| {
+        [("line", line), ("column", column), ("value", value)]
+            .map(|(name, v)| (format!("fix[{n}].{name}"), v))
+    };
+    let post = |fixes: &[(String, &str)], text: &str, rest: &[(&str, &str)]| {
+        let fields = fixes.iter().map(|(n, v)| (n.as_str(), *v));
+        let fields: Vec<(&str, &str)> = fields
+            .chain([("text", text), ("name", "shop.csv")])
+            .chain(rest.iter().copied())
+            .collect();
+        send(&desk, &fields, None)
+    };
+    let (status, page) = post(
+        &fix(0, "3", "construction", "board"),
+        TABLE,
+        &[("action", "look")],
+    );
+    assert_eq!(status, Status::UnprocessableEntity);
+    assert!(page.contains("2 things have to be put right") && !page.contains("raft"));
+    let fixes = [
+        fix(0, "3", "construction", "board"),
+        fix(1, "4", "beam", "84 cm"),
+        fix(2, "4", "length", "3,2 m"),
+    ]
+    .concat();
+    let (status, page) = post(&fixes, TABLE, &[("action", "look")]);
+    assert_eq!(status, Status::Ok, "{page}");
+    assert!(
+        page.contains("3 hulls") && page.contains("colour"),
+        "kept, not understood"
+    );
+    assert_eq!(
+        desk.store.catalogue().unwrap().hulls.len(),
+        count,
+        "nothing kept yet"
+    );
+    let (status, _) = post(&fixes, TABLE, &[("action", "keep")]);
+    assert_eq!(status, Status::SeeOther);
+    assert_eq!(desk.store.catalogue().unwrap().hulls.len(), count + 3);
+    let three = hull(&desk, "three").unwrap();
+    assert_eq!(three.survey.value(Measure::Length), Some(3.2));
+    assert_eq!(hull(&desk, "one").unwrap().extra["colour"], "red");
+    // Once more: all are here already, and chosen one by one.
+    let (_, page) = post(&fixes, TABLE, &[("action", "look")]);
+    assert!(page.contains("3 of them here already"));
+    let choices = [
+        ("action", "keep"),
+        ("double[0]", "both"),
+        ("double[1]", "skip"),
+    ];
+    assert_eq!(post(&fixes, TABLE, &choices).0, Status::SeeOther);
+    assert_eq!(desk.store.catalogue().unwrap().hulls.len(), count + 4);
+    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert_eq!(desk.store.catalogue().unwrap().hulls.len(), count);
+}
+
+#[test]
+fn what_goes_out_comes_in_again() {
+    let desk = Desk::demo();
+    let (csv, json) = (desk.page("/hulls.csv"), desk.page("/everything.json"));
+    let other = Desk::with(&galvet_store::Catalogue {
+        waters: desk.store.catalogue().unwrap().waters,
+        ..galvet_store::Catalogue::default()
+    });
+    assert_eq!(other.ask("/hulls").status(), Status::Ok);
+    let (status, page) = send(
+        &other,
+        &[("action", "keep")],
+        Some(("everything.json", &json)),
+    );
+    assert_eq!(status, Status::SeeOther, "{page}");
+    let (mine, theirs) = (
+        desk.store.catalogue().unwrap(),
+        other.store.catalogue().unwrap(),
+    );
+    assert_eq!(mine.hulls, theirs.hulls);
+    assert_eq!(mine.rigs, theirs.rigs);
+    assert_eq!(mine.briefs, theirs.briefs);
+    let (_, page) = send(&other, &[("action", "look")], Some(("hulls.csv", &csv)));
+    assert!(
+        page.contains(&format!(
+            "{0} hulls, {0} of them here already",
+            mine.hulls.len()
+        )),
+        "{page}"
+    );
+    for bad in [
+        "",
+        "\u{0}\u{1}",
+        "{",
+        "{\"galvet\": 2}",
+        "key\n",
+        "<script>alert(1)</script>,key\n1,2",
+    ] {
+        let (status, page) = send(&other, &[("action", "keep")], Some(("bad.csv", bad)));
+        assert!(
+            status == Status::UnprocessableEntity || status == Status::Ok,
+            "{bad:?}: {status}"
+        );
+        assert!(!page.contains("<script>alert"), "{bad:?}");
+    }
+    assert_eq!(other.store.catalogue().unwrap().hulls, mine.hulls);
+    assert!(Construction::from_key("raft").is_none());
+}
