@@ -297,6 +297,103 @@ fn hulls_are_found_sifted_and_sorted() {
     assert_eq!(keys("sort=nonsense"), keys(""));
 }
 
+#[test]
+fn a_tilt_test_narrows_the_range_and_is_taken_back() {
+    let desk = Desk::demo();
+    let address = "/hulls/fennick-dunmarrow/afloat";
+    assert!(desk.page(address).contains("Tilt test"));
+    let typed = |heel: &str| {
+        let shift =
+            |n: u8, way: i32, heel: &str| format!("&moved-{n}=15&way-{n}={way}&heel-{n}={heel}");
+        format!(
+            "test=tilt&aboard=80&aboard-place=54&aboard-height=35&hull-mass=50&water-kind=fresh&scuppers-state=open{}{}{}",
+            shift(1, 30, heel),
+            shift(2, -30, &format!("-{heel}")),
+            shift(3, 20, &format!("{}", heel.parse::<f64>().unwrap() / 2.0)),
+        )
+    };
+    let gm = |desk: &Desk| -> Vec<f64> {
+        let json: serde_json::Value =
+            serde_json::from_str(&desk.page("/ranking.json?posture=sits")).unwrap();
+        let all = json["ranked"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .chain(json["ruled_out"].as_array().unwrap());
+        let mine = all
+            .into_iter()
+            .find(|e| e["hull"] == "fennick-dunmarrow")
+            .unwrap();
+        let range = &mine["ranges"]["gm_m"];
+        let range = range.get("range").unwrap_or(range);
+        range
+            .as_array()
+            .unwrap()
+            .iter()
+            .filter_map(serde_json::Value::as_f64)
+            .collect()
+    };
+    let before = gm(&desk);
+    // Looked at: the page says what it would change, and nothing is kept.
+    let look = desk.send(
+        address,
+        ContentType::Form,
+        &format!("{}&action=look", typed("6")),
+    );
+    assert_eq!(look.status(), Status::Ok);
+    let page = look.into_string().unwrap();
+    assert!(page.contains("What this measurement would change") && page.contains("narrower"));
+    assert!(page.contains("value=\"80\""), "as typed");
+    assert_eq!(gm(&desk), before);
+    let look = desk.send(address, ContentType::Form, &typed("14"));
+    assert!(
+        look.into_string().unwrap().contains("the angles are large"),
+        "a bad test is told"
+    );
+    // Kept: the range of GM is two thirds of what it was at most.
+    assert_eq!(
+        desk.post(address, &format!("{}&action=keep", typed("6"))),
+        Status::SeeOther
+    );
+    let after = gm(&desk);
+    assert!(
+        after[2] - after[0] < 0.65 * (before[2] - before[0]),
+        "{before:?} {after:?}"
+    );
+    let page = desk.page(address);
+    assert!(page.contains("What was measured afloat changes"));
+    // Taken back, it is as before; a second time it is not there.
+    let text = page
+        .split("name=\"text\" value=\"")
+        .nth(1)
+        .unwrap()
+        .split('"')
+        .next()
+        .unwrap();
+    let form = format!(
+        "at=0&text={}",
+        rocket::http::RawStr::new(text).percent_encode()
+    );
+    assert_eq!(
+        desk.post(&format!("{address}/back"), &form),
+        Status::SeeOther
+    );
+    assert_eq!(gm(&desk), before);
+    assert_eq!(
+        desk.post(&format!("{address}/back"), &form),
+        Status::UnprocessableEntity
+    );
+    // What is not understood comes back.
+    let wrong = desk.send(address, ContentType::Form, &typed("40"));
+    assert_eq!(wrong.status(), Status::UnprocessableEntity);
+    let wrong = wrong.into_string().unwrap();
+    assert!(
+        wrong.contains("between -25 and 25°, not 40") && wrong.contains("value=\"40\""),
+        "{wrong}"
+    );
+    assert_eq!(desk.post(address, "test=juggling"), Status::NotFound);
+}
+
 const TABLE: &str = "Model;construction;beam;Length;key;colour\r\nOne;sit-on-top;85 cm;3,7 m;one;red\r\nTwo;raft;85 cm;3,7 m;two;\r\nThree;board;wide;long;three;\r\n";
 
 #[test]

@@ -5,7 +5,7 @@
 //! A cell may hold several readings, each with its source in brackets:
 //! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
 
-use super::hull_table::unguarded;
+use super::guard::unguarded;
 use super::table::Table;
 use super::{FileError, Mistakes, check_key, echo, word};
 use galvet_core::base::{Bare, Dimension, Keyed};

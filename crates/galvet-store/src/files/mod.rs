@@ -8,6 +8,7 @@ pub mod evidence;
 pub mod exchange;
 pub(crate) mod fitout;
 pub mod gear;
+mod guard;
 pub mod guides;
 pub mod hull_doc;
 pub mod hull_table;

@@ -350,12 +350,18 @@ impl Draft {
 /// The unit a bare number has, as people of a system write such a figure.
 #[must_use]
 pub fn bare_unit(measure: Measure, system: System) -> Bare {
-    let dimension = measure.row().dimension;
+    match (system, measure.row().dimension) {
+        (System::Imperial, Dimension::Mass) => Bare::POUNDS,
+        (system, dimension) => bare_length(system, dimension),
+    }
+}
+
+/// The unit a bare length has; SI for what is no length.
+pub(super) const fn bare_length(system: System, dimension: Dimension) -> Bare {
     match (system, dimension) {
         (System::Metric, Dimension::ShortLength | Dimension::FineLength) => Bare::CENTIMETRES,
         (System::Imperial, Dimension::Length) => Bare::FEET,
         (System::Imperial, Dimension::ShortLength | Dimension::FineLength) => Bare::INCHES,
-        (System::Imperial, Dimension::Mass) => Bare::POUNDS,
         _ => Bare::SI,
     }
 }

@@ -1,11 +1,13 @@
 //! Getting hulls in: what people type about them, read into records, and
 //! records changed without losing what stood there.
 
+mod afloat;
 mod draft;
 mod edit;
 mod import;
 mod slug;
 
+pub use afloat::{Measured, Mistakes, PLACES, SHIFTS, Test, measured};
 pub use draft::{Draft, Drafted, FIELDS, Field, FieldKind, figure, understood};
 pub use edit::{EditError, add_reading, edit_hull, forget_reading, put_hull, set_words, words_of};
 pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};

@@ -1,6 +1,7 @@
 //! The server: what guards its pages, one file a page, and what is served
 //! besides.
 
+mod afloat;
 mod ask;
 mod assets;
 mod caller;

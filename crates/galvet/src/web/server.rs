@@ -4,8 +4,8 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    assets, errors, hull, hulls, import, new_hull, questions, ranking, reader, reckons, record,
-    set_aside,
+    afloat, assets, errors, hull, hulls, import, new_hull, questions, ranking, reader, reckons,
+    record, set_aside,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -92,6 +92,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .attach(Pack::default())
         .mount("/", ranking::routes())
         .mount("/", hull::routes())
+        .mount("/", afloat::routes())
         .mount("/", hulls::routes())
         .mount("/", import::routes())
         .mount("/", new_hull::routes())

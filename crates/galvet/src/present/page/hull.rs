@@ -108,7 +108,8 @@ pub fn hull(
 }
 
 /// A measurement in words.
-fn evidence(evidence: &Evidence, system: System) -> String {
+#[must_use]
+pub fn evidence(evidence: &Evidence, system: System) -> String {
     let fine = |m| system.text(Dimension::FineLength, m, 0);
     let aboard = system.text(Dimension::Mass, evidence.aboard.mass, 0);
     let read = match &evidence.reading {

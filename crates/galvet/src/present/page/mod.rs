@@ -1,6 +1,7 @@
 //! What the pages show, as plain owned values: every number already in the
 //! reader's units, every choice already made. Templates only lay it out.
 
+pub mod afloat;
 pub mod catalogue;
 pub mod draft;
 pub mod figure;

@@ -1,0 +1,218 @@
+//! Measuring a hull afloat: looking at what a reading changes, keeping it,
+//! taking it back.
+
+use super::ask::query_of;
+use super::assets;
+use super::reader::{Reader, back_to, today};
+use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::answer::Hull;
+use crate::present::page::afloat::{self, AfloatView, Sent};
+use crate::question::Ask;
+use crate::survey::{self, EditError, Test, measured};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_core::hull::{Evidence, Survey};
+use rocket::form::Form;
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{FromForm, Route, State, get, post, routes};
+use std::collections::HashMap;
+use std::sync::Arc;
+
+/// The page.
+#[derive(Template, WebTemplate)]
+#[template(path = "afloat.html")]
+struct AfloatPage {
+    units: System,
+    here: String,
+    place: &'static str,
+    query: String,
+    afloat: AfloatView,
+}
+
+impl AfloatPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+/// The page of a hull; `more` is a measurement only looked at.
+async fn look(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    sent: Sent,
+    more: Option<Evidence>,
+) -> Result<Option<AfloatPage>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(None);
+    };
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+        return Ok(None);
+    };
+    let (desk, brief) = (shared.desk.clone(), asked.brief);
+    let made = shared.work(reader.caller, move || {
+        let other = |evidence: Vec<Evidence>| Hull {
+            known: None,
+            survey: Arc::new(Survey {
+                evidence,
+                ..(*hull.survey).clone()
+            }),
+        };
+        let now = desk.afloat(&hull, &brief);
+        let (before, after) = match more {
+            Some(more) => {
+                let mut all = hull.survey.evidence.clone();
+                all.push(more);
+                (now, desk.afloat(&other(all), &brief))
+            }
+            None if hull.survey.evidence.is_empty() => (now.clone(), now),
+            None => (desk.afloat(&other(Vec::new()), &brief), now),
+        };
+        afloat::afloat(&hull.survey, &before, &after, sent, reader.units)
+    });
+    let query = query_of(ask);
+    Ok(Some(AfloatPage {
+        units: reader.units,
+        here: format!("/hulls/{slug}/afloat{query}"),
+        place: "hull",
+        query,
+        afloat: made.await?,
+    }))
+}
+
+#[get("/hulls/<slug>/afloat")]
+async fn page(
+    slug: &str,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<AfloatPage, Status>, Trouble> {
+    let page = look(slug, &ask, reader, shared, Sent::default(), None).await?;
+    Ok(page.ok_or(Status::NotFound))
+}
+
+type Answer = Result<Result<Redirect, (Status, Option<AfloatPage>)>, Trouble>;
+
+/// Goes back to the page after a change.
+fn there(slug: &str, ask: &Ask) -> Redirect {
+    Redirect::to(back_to(&format!("/hulls/{slug}/afloat{}", query_of(ask))))
+}
+
+/// Changes the record; what is refused is told on the page.
+async fn change(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    label: String,
+    edit: impl Fn(&mut Vec<Evidence>) -> Result<(), String> + Send + 'static,
+) -> Answer {
+    let (store, key) = (shared.store.clone(), slug.to_owned());
+    let done = spawn_blocking(move || {
+        survey::edit_hull(&store, WHO, &key, &label, |hull| {
+            edit(&mut hull.survey.evidence)
+        })
+    });
+    match done.await? {
+        Ok(_) => Ok(Ok(there(slug, ask))),
+        Err(EditError::Store(error)) => Err(error.into()),
+        Err(EditError::Gone) => Ok(Err((Status::NotFound, None))),
+        Err(EditError::Refused(problem)) => {
+            let sent = Sent {
+                mistakes: [(String::new(), problem)].into(),
+                ..Sent::default()
+            };
+            let page = look(slug, ask, reader, shared, sent, None).await?;
+            Ok(Err((Status::UnprocessableEntity, page)))
+        }
+    }
+}
+
+/// Looks at a measurement, or keeps it.
+#[post("/hulls/<slug>/afloat", data = "<form>")]
+async fn measure(
+    slug: &str,
+    form: Form<HashMap<String, String>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let typed = form.into_inner();
+    let Some(test) = typed.get("test").and_then(|key| Test::from_key(key)) else {
+        return Ok(Err((Status::NotFound, None)));
+    };
+    let keep = typed.get("action").is_some_and(|action| action == "keep");
+    match measured(test, &typed, reader.units, &today()) {
+        Err(mistakes) => {
+            let sent = Sent {
+                typed,
+                mistakes,
+                ..Sent::default()
+            };
+            let page = look(slug, &ask, reader, shared, sent, None).await?;
+            Ok(Err((Status::UnprocessableEntity, page)))
+        }
+        Ok(found) if keep => {
+            let label = format!("{} noted", found.evidence.name());
+            change(slug, &ask, reader, shared, label, move |all| {
+                all.push(found.evidence.clone());
+                Ok(())
+            })
+            .await
+        }
+        Ok(found) => {
+            let sent = Sent {
+                typed,
+                tilt: found.tilt,
+                only_looked: true,
+                ..Sent::default()
+            };
+            let page = look(slug, &ask, reader, shared, sent, Some(found.evidence)).await?;
+            let status = if page.is_some() {
+                Status::Ok
+            } else {
+                Status::NotFound
+            };
+            Ok(Err((status, page)))
+        }
+    }
+}
+
+#[derive(FromForm)]
+struct BackForm<'r> {
+    at: usize,
+    text: &'r str,
+}
+
+/// Takes a measurement back; the history keeps it.
+#[post("/hulls/<slug>/afloat/back", data = "<form>")]
+async fn take_back(
+    slug: &str,
+    form: Form<BackForm<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let (at, text, units) = (form.at, form.text.to_owned(), reader.units);
+    let label = "a measurement afloat taken back".to_owned();
+    change(slug, &ask, reader, shared, label, move |all| {
+        // Told by its place and its words: somebody may have taken one back.
+        let same = |e: &Evidence| crate::present::page::hull::evidence(e, units) == text;
+        if !all.get(at).is_some_and(same) {
+            return Err("that measurement is not on the record any more".to_owned());
+        }
+        all.remove(at);
+        Ok(())
+    })
+    .await
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, measure, take_back]
+}
