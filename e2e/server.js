@@ -3,7 +3,9 @@
  * for each worker, and looks up Debian's Chromium.
  */
 import { spawn } from "node:child_process";
-import { existsSync } from "node:fs";
+import { existsSync, mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { createInterface } from "node:readline";
 import { test as base, expect } from "@playwright/test";
 import AxeBuilder from "@axe-core/playwright";
@@ -20,8 +22,9 @@ export function chromiumPath() {
   return found;
 }
 
-async function start() {
-  const child = spawn(BINARY, ["demo", "--port", "0"], {
+/** Starts a server; its process and the address it tells. */
+async function start(args) {
+  const child = spawn(BINARY, args, {
     stdio: ["ignore", "pipe", "inherit"],
   });
   for await (const line of createInterface({ input: child.stdout })) {
@@ -34,13 +37,33 @@ async function start() {
 export const test = base.extend({
   address: [
     async ({}, use) => {
-      const { child, address } = await start();
+      const { child, address } = await start(["demo", "--port", "0"]);
       await use(address);
       child.kill();
     },
     { scope: "worker" },
   ],
   baseURL: async ({ address }, use) => use(address),
+  /** A demo of one's own, to change things in. */
+  ownDemo: async ({}, use) => {
+    const { child, address } = await start(["demo", "--port", "0"]);
+    await use(address);
+    child.kill();
+  },
+  /** An installation nobody has put anything in. */
+  empty: async ({}, use) => {
+    const data = mkdtempSync(join(tmpdir(), "galvet-e2e-"));
+    const listen = ["--listen", "127.0.0.1:0"];
+    const { child, address } = await start([
+      "serve",
+      "--data",
+      data,
+      ...listen,
+    ]);
+    await use(address);
+    child.kill();
+    rmSync(data, { recursive: true, force: true });
+  },
   /** Fails the test when the page complains. */
   page: async ({ page }, use) => {
     const complaints = [];

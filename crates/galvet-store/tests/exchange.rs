@@ -1,5 +1,5 @@
 //! Records out and in again: CSV, JSON, and what a spreadsheet makes of a table.
-#![allow(clippy::unwrap_used, reason = "tests")]
+#![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
 mod common;
 

@@ -8,6 +8,7 @@ mod fitting;
 mod kinds;
 mod measure;
 mod scupper;
+mod sense;
 mod station;
 mod survey;
 mod zone;

@@ -4,6 +4,7 @@ use super::evidence::Evidence;
 use super::fitout::Fitout;
 use super::kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
 use super::measure::Measure;
+use super::sense;
 use super::station::Station;
 use crate::base::{Finding, Keyed, OutOfRange, System};
 use std::collections::BTreeMap;
@@ -116,6 +117,7 @@ impl Survey {
     #[must_use]
     pub fn findings(&self) -> Vec<Finding> {
         let mut found = self.contradictions();
+        found.extend(sense::odd(self));
         found.extend(self.gaps());
         found
     }
