@@ -208,6 +208,7 @@ test("nothing of the survey runs off a narrow screen", async ({ page }) => {
     "/new-hull?hull-length=3.4&hull-beam=80",
     "/hulls/tindrel-vaskar/record",
     "/hulls/velmoor-oskarin/afloat",
+    "/hulls/velmoor-oskarin/walk",
     "/import",
     "/trash",
     "/set-aside",
@@ -221,4 +222,33 @@ test("nothing of the survey runs off a narrow screen", async ({ page }) => {
     expect(over, path).toBeLessThanOrEqual(0);
     await expectAxeClean(page);
   }
+});
+
+test("the walk along a hull on a phone, one zone kept, resumed at the next", async ({
+  page,
+  ownDemo,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const address = `${ownDemo}/hulls/fennick-dunmarrow/walk`;
+  await page.goto(address);
+  await expect(page.locator("#here-title")).toHaveText("bow deck");
+  await expectAxeClean(page);
+  await page.getByLabel("begins, from the bow").fill("near the end");
+  await page.getByRole("button", { name: "Keep and go on" }).click();
+  await expect(page.locator("#z-from-said")).toContainText("3.76 m");
+  await page.getByLabel("begins, from the bow").fill("8 cm");
+  await page.getByLabel("wide", { exact: true }).fill('9 1/2"');
+  await page.getByRole("button", { name: "Keep and go on" }).click();
+  await expect(page.locator("#z-width-said")).toBeVisible();
+  await page.getByLabel("wide", { exact: true }).fill('9.5"');
+  await page.getByRole("button", { name: "Keep and go on" }).click();
+  await expect(page.locator("#here-title")).toHaveText("bow hatch");
+  await page.getByRole("link", { name: "Skip" }).click();
+  await expect(page.locator("#here-title")).toHaveText("cockpit floor");
+  // Come back another day: on with the first nobody has measured.
+  await page.goto(address);
+  await expect(page.locator("#here-title")).toHaveText("bow hatch");
+  await expect(page.locator(".zone-measured")).toHaveCount(1);
+  await page.getByRole("button", { name: "Undo: bow deck measured" }).click();
+  await expect(page.locator(".zone-measured")).toHaveCount(0);
 });

@@ -6,7 +6,7 @@ mod common;
 use common::survey;
 use galvet_core::hull::{
     BottomShape, Construction, Fitting, FittingKind, Measure as M, Opening, Source, Survey, Zone,
-    ZoneKind,
+    ZoneKind, template, zones,
 };
 
 fn sound() -> Vec<(M, f64)> {
@@ -194,5 +194,69 @@ fn zones_and_tracks_lie_on_their_hull_and_beside_each_other() {
     assert!(
         found[0].contains("“port track” reaches from 3.10 to 3.90 m"),
         "{found:?}"
+    );
+}
+
+#[test]
+fn the_template_fits_every_hull_it_is_scaled_to() {
+    for construction in [
+        Construction::SitOnTop,
+        Construction::SitInside,
+        Construction::Board,
+    ] {
+        for (length, beam) in [(2.7, 0.78), (3.7, 0.9), (4.6, 0.68)] {
+            let readings = [(M::Length, length), (M::Beam, beam), (M::SeatLow, 0.1)];
+            let mut hull = survey(construction, BottomShape::Flat, &readings);
+            let zones = template(&hull).unwrap();
+            assert!(zones.iter().all(|z| z.source == Source::Guess));
+            hull.fitout.zones = zones;
+            assert!(
+                said(&hull).is_empty(),
+                "{construction:?} {length}: {:?}",
+                said(&hull)
+            );
+            assert!(hull.fitout.clone().check().is_ok());
+        }
+    }
+    assert!(
+        template(&survey(
+            Construction::Board,
+            BottomShape::Flat,
+            &[(M::Length, 3.0)]
+        ))
+        .is_none()
+    );
+}
+
+#[test]
+fn a_guess_gives_way_to_what_was_measured() {
+    let mut hull = with(&[]);
+    // 0.63 and 0.87 of 3.7 m, 0.46 of 0.9 m; seat 0.2 m less two centimetres.
+    let guessed = zones(&hull);
+    let of = |zones: &[Zone], name: &str| zones.iter().find(|z| z.name == name).cloned();
+    let well = of(&guessed, "tank well").unwrap();
+    assert!((well.from - 2.331).abs() < 1e-9 && (well.to - 3.219).abs() < 1e-9);
+    assert!((well.width - 0.414).abs() < 1e-9);
+    let under = of(&guessed, "under the seat").unwrap().height.unwrap();
+    assert!((under - 0.18).abs() < 1e-9);
+    let port = of(&guessed, "port pocket").unwrap();
+    assert!((port.offset - -0.33).abs() < 1e-9, "{}", port.offset);
+    hull.fitout.zones.push(Zone {
+        offset: -0.3,
+        ..zone("beside the knee", ZoneKind::SidePocket, 1.7, 2.0)
+    });
+    hull.fitout
+        .zones
+        .push(zone("the well", ZoneKind::TankWell, 2.4, 3.2));
+    let now = zones(&hull);
+    assert_eq!(now.len(), guessed.len());
+    assert!(of(&now, "tank well").is_none() && of(&now, "port pocket").is_none());
+    assert!(
+        of(&now, "starboard pocket").is_some(),
+        "the other side is still a guess"
+    );
+    assert!(
+        now.windows(2).all(|two| two[0].from <= two[1].from),
+        "bow to stern"
     );
 }

@@ -394,6 +394,96 @@ fn a_tilt_test_narrows_the_range_and_is_taken_back() {
     assert_eq!(desk.post(address, "test=juggling"), Status::NotFound);
 }
 
+#[test]
+fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
+    let desk = Desk::demo();
+    let page = desk.page("/hulls/tindrel-vaskar/walk");
+    assert!(page.contains("0 of ") && page.contains("guessed from her length and beam"));
+    let at = |page: &str| {
+        let after = page.split("id=\"here-title\">").nth(1).unwrap();
+        after.split('<').next().unwrap().to_owned()
+    };
+    let first = at(&page);
+    let encoded = rocket::http::RawStr::new(&first)
+        .percent_encode()
+        .to_string();
+    let next = page
+        .split("name=\"next\" value=\"")
+        .nth(1)
+        .unwrap()
+        .split('"')
+        .next()
+        .unwrap();
+    let form = |from: &str| {
+        format!(
+            "from={from}&to=0.44&width=22&height=&opening=&dryness=open&reach=ashore-only&non-slip=no&next={}",
+            next.replace(' ', "+")
+        )
+    };
+    let address = format!("/hulls/tindrel-vaskar/walk?zone={encoded}");
+    // A mistake comes back as typed, at its field.
+    let wrong = desk.send(&address, ContentType::Form, &form("near"));
+    assert_eq!(wrong.status(), Status::UnprocessableEntity);
+    let wrong = wrong.into_string().unwrap();
+    assert!(wrong.contains("value=\"near\"") && wrong.contains("id=\"z-from-said\""));
+    assert!(
+        hull(&desk, "tindrel-vaskar")
+            .unwrap()
+            .survey
+            .fitout
+            .zones
+            .is_empty()
+    );
+    // Kept, and on to the next; come back, the walk resumes there.
+    let kept = desk.send(&address, ContentType::Form, &form("0.1"));
+    assert_eq!(kept.status(), Status::SeeOther);
+    assert!(
+        kept.headers()
+            .get_one("Location")
+            .unwrap()
+            .contains("zone=")
+    );
+    let zones = hull(&desk, "tindrel-vaskar").unwrap().survey.fitout.zones;
+    assert_eq!(zones.len(), 1);
+    assert_eq!(
+        (zones[0].name.as_str(), zones[0].from, zones[0].width),
+        (first.as_str(), 0.1, 0.22)
+    );
+    assert_eq!(
+        (zones[0].source, zones[0].non_slip),
+        (Source::Tape, Some(false))
+    );
+    assert_eq!(at(&desk.page("/hulls/tindrel-vaskar/walk")), next);
+    // From the stern it begins at the other end.
+    let stern = at(&desk.page("/hulls/tindrel-vaskar/walk?end=stern"));
+    assert!(stern != first && stern != next, "{stern}");
+    // Off again: a guess as before. And undone.
+    assert_eq!(desk.post(&address, "action=forget"), Status::SeeOther);
+    assert!(
+        hull(&desk, "tindrel-vaskar")
+            .unwrap()
+            .survey
+            .fitout
+            .zones
+            .is_empty()
+    );
+    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert_eq!(
+        hull(&desk, "tindrel-vaskar").unwrap().survey.fitout.zones,
+        zones
+    );
+    // Nothing to walk along without length or beam; nobody there, no page.
+    assert!(
+        desk.page("/hulls/hobrin-wendle/walk")
+            .contains("length and beam")
+    );
+    assert_eq!(desk.ask("/hulls/none/walk").status(), Status::NotFound);
+    assert_eq!(
+        desk.post("/hulls/tindrel-vaskar/walk?zone=attic", "from=1"),
+        Status::NotFound
+    );
+}
+
 const TABLE: &str = "Model;construction;beam;Length;key;colour\r\nOne;sit-on-top;85 cm;3,7 m;one;red\r\nTwo;raft;85 cm;3,7 m;two;\r\nThree;board;wide;long;three;\r\n";
 
 #[test]

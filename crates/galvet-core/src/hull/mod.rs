@@ -3,6 +3,7 @@
 //! Records only; no geometry is made here and nothing is floated.
 
 mod evidence;
+mod findings;
 mod fitout;
 mod fitting;
 mod kinds;
@@ -11,6 +12,7 @@ mod scupper;
 mod sense;
 mod station;
 mod survey;
+mod template;
 mod zone;
 
 pub use evidence::{Aboard, Datum, Evidence, FloatReading};
@@ -23,4 +25,5 @@ pub use measure::{Error, Measure, MeasureRow};
 pub use scupper::{Flooded, Recess, Scupper, ScupperState, Scuppers, drains, floods};
 pub use station::Station;
 pub use survey::{Reading, Survey};
+pub use template::{template, zones};
 pub use zone::{Dryness, Opening, Reach, Zone, ZoneKind};

@@ -7,40 +7,57 @@ words! {
 /// Kinds of zones.
 pub enum ZoneKind {
     /// The bow's deck.
+    #[strum(message = "bow deck")]
     BowDeck,
     /// The hull's inside beneath the bow hatch.
+    #[strum(message = "bow hatch")]
     BowHatch,
     /// The hull's inside beneath a hatch between the feet.
+    #[strum(message = "centre hatch")]
     CentreHatch,
     /// A box between the knees.
     Console,
     /// The floor one's feet stand on.
+    #[strum(message = "cockpit floor")]
     CockpitFloor,
     /// A pocket in the cockpit's side.
+    #[strum(message = "side pocket")]
     SidePocket,
     /// Beside the seat.
+    #[strum(message = "beside the seat")]
     BesideTheSeat,
     /// Beneath the seat.
+    #[strum(message = "under seat bay")]
     UnderSeatBay,
     /// The seat's back; moves with it.
+    #[strum(message = "seat back")]
     SeatBack,
     /// The seat's frame; moves with it.
+    #[strum(message = "seat frame")]
     SeatFrame,
     /// The open well behind the seat.
+    #[strum(message = "tank well")]
     TankWell,
     /// The hull's inside beneath the stern hatch.
+    #[strum(message = "stern hatch")]
     SternHatch,
     /// The stern's deck.
+    #[strum(message = "stern deck")]
     SternDeck,
     /// A tube for rods within the hull.
+    #[strum(message = "rod tube")]
     RodTube,
     /// Hung beneath the deck.
+    #[strum(message = "under the deck")]
     UnderTheDeck,
     /// Beneath the hull, in the water.
+    #[strum(message = "under the hull")]
     UnderTheHull,
     /// On the drive.
+    #[strum(message = "on the drive")]
     OnTheDrive,
     /// On the person.
+    #[strum(message = "on the person")]
     OnThePerson,
 }
 
@@ -70,6 +87,7 @@ pub enum Dryness {
 /// From where a place can be reached, easiest first.
 pub enum Reach {
     /// With one hand, from the seat.
+    #[strum(message = "with one hand, seated")]
     OneHanded,
     /// From the seat.
     Seated,
@@ -80,6 +98,7 @@ pub enum Reach {
     /// Sitting sideways.
     Sideways,
     /// Ashore only.
+    #[strum(message = "ashore only")]
     AshoreOnly,
 }
 }

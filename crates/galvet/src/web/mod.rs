@@ -21,6 +21,7 @@ mod record;
 mod server;
 mod set_aside;
 mod shared;
+mod walk;
 mod who;
 
 pub(crate) use reader::{units_from_key, units_key};

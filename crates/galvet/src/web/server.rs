@@ -5,7 +5,7 @@ use super::pack::Pack;
 use super::shared::Shared;
 use super::{
     afloat, assets, errors, hull, hulls, import, new_hull, questions, ranking, reader, reckons,
-    record, set_aside,
+    record, set_aside, walk,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -97,6 +97,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", import::routes())
         .mount("/", new_hull::routes())
         .mount("/", record::routes())
+        .mount("/", walk::routes())
         .mount("/", reckons::routes())
         .mount("/", set_aside::routes())
         .mount("/", questions::routes())

@@ -11,3 +11,4 @@ pub mod ranking;
 pub mod reckons;
 pub mod record;
 pub mod sentence;
+pub mod walk;

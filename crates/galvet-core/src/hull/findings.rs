@@ -1,0 +1,111 @@
+//! What a reader must know of a record before trusting it.
+
+use super::kinds::{CapacityBasis, Construction};
+use super::measure::Measure;
+use super::sense;
+use super::survey::Survey;
+use crate::base::{Finding, Keyed, System};
+
+impl Survey {
+    /// Gaps and contradictions, worst first.
+    #[must_use]
+    pub fn findings(&self) -> Vec<Finding> {
+        let mut found = self.contradictions();
+        found.extend(sense::odd(self));
+        found.extend(self.gaps());
+        found
+    }
+
+    fn contradictions(&self) -> Vec<Finding> {
+        let mut found = Vec::new();
+        let mut say = |text| {
+            found.push(Finding::contradiction(text));
+        };
+        for (&measure, readings) in &self.readings {
+            let Some(best) = self.best(measure) else {
+                continue;
+            };
+            for other in readings {
+                let apart = (other.value - best.value).abs();
+                if apart > measure.tolerance(best.value) {
+                    say(format!(
+                        "{} reads {} by {} but {} by {}; the {} is used",
+                        measure.label(),
+                        measure.text(System::Metric, best.value),
+                        best.source.label(),
+                        measure.text(System::Metric, other.value),
+                        other.source.label(),
+                        best.source.label(),
+                    ));
+                }
+            }
+        }
+        let value = |m| self.value(m);
+        if let (Some(bare), Some(fitted)) =
+            (value(Measure::BareWeight), value(Measure::FittedWeight))
+            && bare > fitted
+        {
+            say(format!(
+                "the bare weight ({bare:.0} kg) is above the fitted weight ({fitted:.0} kg): one of them is wrong, and seat and drive cannot be told apart from the hull"
+            ));
+        }
+        if let (Some(floor), Some(depth)) = (value(Measure::FloorHeight), value(Measure::Depth))
+            && floor > depth - 0.03
+            && self.construction != Construction::Board
+        {
+            say(format!(
+                "the floor ({:.0} mm up) leaves no depth below the gunwale ({:.0} mm)",
+                floor * 1e3,
+                depth * 1e3
+            ));
+        }
+        if let (Some(transom), Some(beam)) = (value(Measure::TransomWidth), value(Measure::Beam))
+            && transom > beam
+        {
+            say(format!(
+                "the transom ({:.0} mm) is wider than the beam ({:.0} mm)",
+                transom * 1e3,
+                beam * 1e3
+            ));
+        }
+        if let (Some(low), Some(high)) = (value(Measure::SeatLow), value(Measure::SeatHigh))
+            && low > high
+        {
+            say("the low seat is noted higher than the high one".to_owned());
+        }
+        found
+    }
+
+    fn gaps(&self) -> Vec<Finding> {
+        let mut found = Vec::new();
+        let mut say = |text: &str| {
+            found.push(Finding::gap(text));
+        };
+        let missing = |m| self.value(m).is_none();
+        if missing(Measure::Length) {
+            say("the length is not known: the hull cannot be floated");
+        }
+        if missing(Measure::Beam) {
+            say("the beam is not known: the hull cannot be floated");
+        }
+        if missing(Measure::RatedCapacity) {
+            say("no rated capacity: only the water decides what it carries");
+        } else if self.capacity_basis == CapacityBasis::Unknown {
+            say(
+                "the maker does not say what the rated capacity counts; seat and drive are counted as load",
+            );
+        }
+        match (missing(Measure::FittedWeight), missing(Measure::BareWeight)) {
+            (true, true) => say("no weight at all: guessed from the size, with a wide range"),
+            (true, false) => say("only a bare weight: seat and drive are guessed on top"),
+            _ => {}
+        }
+        if self.bottom.is_none() {
+            say("nobody looked at the bottom: a shallow arch is assumed");
+        }
+        if missing(Measure::SeatLow) && missing(Measure::SeatHigh) {
+            say("no seat height: a low seat is assumed");
+        }
+        found
+    }
+}

@@ -1,0 +1,255 @@
+//! The walk along a hull: zone after zone as it is measured.
+
+use super::draft::bare_length;
+use galvet_core::base::{Bare, Bounds, Dimension, Keyed, System};
+use galvet_core::hull::{Opening, Source, Zone};
+use galvet_store::files::hulls::HullRecord;
+use std::collections::{BTreeMap, HashMap};
+
+/// Mistakes by the names of fields; under the empty name what concerns the whole.
+pub type Mistakes = BTreeMap<String, String>;
+
+struct Typed<'a> {
+    form: &'a HashMap<String, String>,
+    system: System,
+    mistakes: Mistakes,
+}
+
+impl Typed<'_> {
+    fn text(&self, name: &str) -> &str {
+        self.form.get(name).map_or("", |text| text.trim())
+    }
+
+    /// A length along the hull in metres or feet, anything else in centimetres or
+    /// inches, where no unit is written.
+    fn length(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
+        let typed = self.text(name);
+        let read = bounds.parse(typed, bare_length(self.system, bounds.dimension));
+        let in_metres = || bounds.parse(typed, Bare::SI).ok();
+        match read {
+            Ok(value) => Some(value),
+            Err(error) => match (self.system, in_metres()) {
+                (System::Metric, Some(value)) => Some(value),
+                _ => {
+                    self.mistakes.insert(name.to_owned(), error.to_string());
+                    None
+                }
+            },
+        }
+    }
+
+    /// The same where it may be left empty.
+    fn maybe(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
+        if self.text(name).is_empty() {
+            return None;
+        }
+        self.length(name, bounds)
+    }
+
+    fn opening(&mut self) -> Option<Opening> {
+        match self.text("opening") {
+            "round" => self.length("across", Zone::OPENING).map(Opening::Round),
+            "rectangle" => {
+                let along = self.length("along", Zone::OPENING);
+                let across = self.length("across", Zone::OPENING);
+                Some(Opening::Rectangle(along?, across?))
+            }
+            _ => None,
+        }
+    }
+
+    fn yes(&self, name: &str) -> Option<bool> {
+        match self.text(name) {
+            "yes" => Some(true),
+            "no" => Some(false),
+            _ => None,
+        }
+    }
+}
+
+/// Reads a zone as it was measured; `was` is what stood there before (a guess, or
+/// an older measurement), of which it keeps name and kind.
+///
+/// # Errors
+/// What was not understood, field by field.
+pub fn zone(
+    was: &Zone,
+    form: &HashMap<String, String>,
+    system: System,
+    date: &str,
+) -> Result<Zone, Mistakes> {
+    /// A width across is written in centimetres, like every width.
+    const OFFSET: Bounds = Bounds::new("a zone's offset", Dimension::ShortLength, -0.8, 0.8);
+    let mut typed = Typed {
+        form,
+        system,
+        mistakes: Mistakes::new(),
+    };
+    let from = typed.length("from", Zone::PLACE);
+    let to = typed.length("to", Zone::PLACE);
+    let width = typed.length("width", Zone::WIDTH);
+    let offset = if typed.text("offset").is_empty() {
+        Some(0.0)
+    } else {
+        typed.length("offset", OFFSET)
+    };
+    let height = typed.maybe("height", Zone::HEIGHT);
+    let height_at_lid = typed.maybe("height-at-lid", Zone::HEIGHT);
+    let floor = typed.maybe("floor", Zone::FLOOR);
+    let opening = typed.opening();
+    let measured = Zone {
+        name: was.name.clone(),
+        kind: was.kind,
+        from: from.unwrap_or(was.from),
+        to: to.unwrap_or(was.to),
+        width: width.unwrap_or(was.width),
+        offset: offset.unwrap_or(was.offset),
+        height,
+        height_at_lid,
+        floor,
+        opening,
+        dryness: Keyed::from_key(typed.text("dryness")),
+        reach: Keyed::from_key(typed.text("reach")),
+        underside_reachable: typed.yes("underside"),
+        non_slip: typed.yes("non-slip"),
+        padded: typed.yes("padded"),
+        source: Source::Tape,
+        date: date.to_owned(),
+    };
+    if !typed.mistakes.is_empty() {
+        return Err(typed.mistakes);
+    }
+    if measured.to <= measured.from {
+        let order = "it must end behind where it begins: both are taken from the bow";
+        return Err([("to".to_owned(), order.to_owned())].into());
+    }
+    let refused =
+        |error: galvet_core::base::OutOfRange| [(String::new(), error.to_string())].into();
+    measured.check().map_err(refused)
+}
+
+/// Puts a zone on the record, in the place of the one of its name.
+///
+/// # Errors
+/// In words, where the record's space would contradict itself.
+pub fn put_zone(hull: &mut HullRecord, zone: Zone) -> Result<(), String> {
+    let fitout = &mut hull.survey.fitout;
+    match fitout.zones.iter_mut().find(|z| z.name == zone.name) {
+        Some(there) => *there = zone,
+        None => fitout.zones.push(zone),
+    }
+    fitout.zones.sort_by(|a, b| a.from.total_cmp(&b.from));
+    fitout
+        .clone()
+        .check()
+        .map(|_| ())
+        .map_err(|e| e.to_string())
+}
+
+/// Takes a zone off the record: it is a guess again.
+///
+/// # Errors
+/// In words, where something else on the record names it.
+pub fn forget_zone(hull: &mut HullRecord, name: &str) -> Result<(), String> {
+    let fitout = &mut hull.survey.fitout;
+    fitout.zones.retain(|z| z.name != name);
+    fitout
+        .clone()
+        .check()
+        .map(|_| ())
+        .map_err(|e| e.to_string())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use galvet_core::hull::{Dryness, Reach, zones};
+
+    fn well() -> Zone {
+        let hull = crate::demo_data::catalogue().unwrap().hulls.into_iter();
+        let hull = hull
+            .into_iter()
+            .find(|h| h.survey.key == "fennick-dunmarrow")
+            .unwrap();
+        zones(&hull.survey)
+            .into_iter()
+            .find(|z| z.name == "tank well")
+            .unwrap()
+    }
+
+    fn form(pairs: &[(&str, &str)]) -> HashMap<String, String> {
+        pairs
+            .iter()
+            .map(|&(n, v)| (n.to_owned(), v.to_owned()))
+            .collect()
+    }
+
+    #[test]
+    fn a_zone_is_read_as_the_tape_is_called_out() {
+        let typed = form(&[
+            ("from", "2,35"),
+            ("to", "10' 6\""),
+            ("width", "47"),
+            ("height", "13 cm"),
+            ("opening", "rectangle"),
+            ("along", "40"),
+            ("across", "0.26"),
+            ("dryness", "open"),
+            ("reach", "turning"),
+            ("non-slip", "yes"),
+        ]);
+        let zone = zone(&well(), &typed, System::Metric, "2026-11-25").unwrap();
+        assert_eq!(
+            (zone.from, zone.width, zone.height),
+            (2.35, 0.47, Some(0.13))
+        );
+        assert!((zone.to - 3.2004).abs() < 1e-9);
+        assert_eq!(zone.opening, Some(Opening::Rectangle(0.4, 0.26)));
+        assert_eq!(
+            (zone.dryness, zone.reach),
+            (Some(Dryness::Open), Some(Reach::Turning))
+        );
+        assert_eq!((zone.non_slip, zone.padded), (Some(true), None));
+        assert_eq!(
+            (zone.source, zone.date.as_str()),
+            (Source::Tape, "2026-11-25")
+        );
+    }
+
+    #[test]
+    fn mistakes_are_named_where_they_were_made() {
+        let usual = [("from", "2.3"), ("to", "3.2"), ("width", "47")];
+        let told = |name: &str, value: &str| {
+            let mut typed = form(&usual);
+            typed.insert(name.to_owned(), value.to_owned());
+            zone(&well(), &typed, System::Metric, "").unwrap_err()
+        };
+        assert!(told("from", "bow")["from"].contains("3.76 m"));
+        assert!(told("to", "2.2")["to"].contains("end behind where it begins"));
+        assert!(told("width", "4 m")["width"].contains("between 0.02 and 1.5 m, not 4"));
+        assert!(told("opening", "round").contains_key("across"));
+    }
+
+    #[test]
+    fn a_measured_zone_takes_the_place_of_the_guess_and_gives_it_back() {
+        let hulls = crate::demo_data::catalogue().unwrap().hulls;
+        let mut hull = hulls
+            .into_iter()
+            .find(|h| h.survey.key == "fennick-dunmarrow")
+            .unwrap();
+        let before = zones(&hull.survey);
+        let mut measured = well();
+        measured.width = 0.5;
+        put_zone(&mut hull, measured.clone()).unwrap();
+        measured.width = 0.48;
+        put_zone(&mut hull, measured).unwrap();
+        let now = zones(&hull.survey);
+        assert_eq!(now.len(), before.len());
+        assert_eq!(
+            now.iter().find(|z| z.name == "tank well").unwrap().width,
+            0.48
+        );
+        forget_zone(&mut hull, "tank well").unwrap();
+        assert_eq!(zones(&hull.survey), before);
+    }
+}
