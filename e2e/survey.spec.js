@@ -243,7 +243,7 @@ test("the walk along a hull on a phone, one zone kept, resumed at the next", asy
   await page.getByLabel("wide", { exact: true }).fill('9.5"');
   await page.getByRole("button", { name: "Keep and go on" }).click();
   await expect(page.locator("#here-title")).toHaveText("bow hatch");
-  await page.getByRole("link", { name: "Skip" }).click();
+  await page.getByRole("link", { name: "Skip", exact: true }).click();
   await expect(page.locator("#here-title")).toHaveText("cockpit floor");
   // Come back another day: on with the first nobody has measured.
   await page.goto(address);

@@ -79,7 +79,9 @@ pub fn read(file: &str, text: &str) -> Result<Catalogue, Vec<FileError>> {
             .and_then(Value::as_str)
             .unwrap_or("?")
             .to_owned();
+        let given = value.clone();
         let doc = serde_json::from_value::<HullDoc>(value).map_err(|e| super::json_problem(&e));
+        let doc = doc.and_then(|doc| super::json::no_list_for_object(&given, doc));
         match doc.and_then(HullDoc::record) {
             Ok(hull) if out.hulls.iter().any(|h| h.survey.key == hull.survey.key) => {
                 errors.add(at("hulls", n, &[], format!("the key “{key}” stands twice")));

@@ -3,7 +3,8 @@
 
 use super::{FileError, LARGEST};
 use serde::de::{DeserializeOwned, Error, IgnoredAny, MapAccess, SeqAccess, Visitor};
-use serde::{Deserialize, Deserializer};
+use serde::{Deserialize, Deserializer, Serialize};
+use serde_json::Value;
 use serde_json::value::RawValue;
 use std::borrow::Cow;
 use std::collections::{BTreeMap, BTreeSet};
@@ -13,7 +14,7 @@ use std::fmt;
 ///
 /// # Errors
 /// [`FileError`] for a file too large or not of the shape.
-pub fn read_json<T: DeserializeOwned>(file: &str, text: &str) -> Result<T, FileError> {
+pub fn read_json<T: DeserializeOwned + Serialize>(file: &str, text: &str) -> Result<T, FileError> {
     if text.len() > LARGEST {
         let limit = format!("larger than {} MiB", LARGEST >> 20);
         return Err(FileError::whole(file, limit));
@@ -34,7 +35,60 @@ pub fn read_json<T: DeserializeOwned>(file: &str, text: &str) -> Result<T, FileE
         problem: problem(&error),
     };
     serde_json::from_str::<NamesOnce>(text).map_err(wrong)?;
-    serde_json::from_str(text).map_err(wrong)
+    let read: T = serde_json::from_str(text).map_err(wrong)?;
+    let given: Value = serde_json::from_str(text).map_err(wrong)?;
+    let shape = serde_json::to_value(&read).map_err(wrong)?;
+    let mut path = Vec::new();
+    if list_for_object(&given, &shape, &mut path) {
+        return Err(FileError {
+            line: line_of(text, &path),
+            ..FileError::whole(file, list_where_object(&path))
+        });
+    }
+    Ok(read)
+}
+
+/// Lets a document through whose objects all were given as such.
+pub(super) fn no_list_for_object<T: Serialize>(given: &Value, read: T) -> Result<T, String> {
+    let shape = serde_json::to_value(&read).map_err(|e| e.to_string())?;
+    let mut path = Vec::new();
+    if list_for_object(given, &shape, &mut path) {
+        return Err(list_where_object(&path));
+    }
+    Ok(read)
+}
+
+fn list_where_object(path: &[String]) -> String {
+    let place = path.join(".");
+    format!("“{place}” is a list [ … ] where an object {{ … }} belongs")
+}
+
+/// Whether somewhere a list stands for an object, its values taken in the order
+/// of the object's names: never guessed. `shape` is what was read, written out
+/// again; `path` leads there.
+fn list_for_object(given: &Value, shape: &Value, path: &mut Vec<String>) -> bool {
+    let inside = |name: String, pair: (&Value, &Value), path: &mut Vec<String>| {
+        path.push(name);
+        let found = list_for_object(pair.0, pair.1, path);
+        if !found {
+            path.pop();
+        }
+        found
+    };
+    match (given, shape) {
+        (Value::Array(_), Value::Object(_)) => true,
+        (Value::Array(given), Value::Array(shape)) => {
+            let mut pairs = given.iter().zip(shape).enumerate();
+            pairs.any(|(at, pair)| inside(at.to_string(), pair, path))
+        }
+        (Value::Object(given), Value::Object(shape)) => {
+            let mut pairs = given
+                .iter()
+                .filter_map(|(k, v)| Some((k, v, shape.get(k)?)));
+            pairs.any(|(name, v, s)| inside(name.clone(), (v, s), path))
+        }
+        _ => false,
+    }
 }
 
 /// The line, from 1, on which the value at `path` begins in a JSON document: names
@@ -208,9 +262,8 @@ fn kind(wanted: &str) -> String {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use serde::Deserialize;
 
-    #[derive(Debug, Deserialize)]
+    #[derive(Debug, Deserialize, Serialize)]
     #[serde(deny_unknown_fields)]
     #[allow(dead_code, reason = "only read into")]
     struct Crate {
@@ -275,6 +328,11 @@ mod tests {
             (r#"{"count": 1}"#, "“mass_kg” is missing"),
             (r#"{"mass_kg": 1, "mass_kg": 2}"#, "“mass_kg” stands twice"),
             ("[1, 2]", "a list [ … ] where an object { … } belongs"),
+            // Of the very length and kinds of the object's values.
+            (
+                r#"{"mass_kg": 1, "inside": [{"mass_kg": 1}, [2, 3, "x", []]]}"#,
+                "“inside.1” is a list [ … ] where an object { … } belongs",
+            ),
             (
                 r#"{"name": {"a": 1, "b": [{"c": 1, "c": 2}]}}"#,
                 "“c” stands twice",

@@ -1,10 +1,10 @@
 //! What was measured afloat, as it is typed.
 
-use super::draft::bare_length;
-use galvet_core::base::{Bare, Bounds, Dimension, Keyed, System};
+use super::typed::{Mistakes, Typed};
+use galvet_core::base::{Bounds, Dimension, Keyed, System};
 use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading, Scuppers};
 use galvet_core::plausible::tilt::{Shift, Tilt, reduce};
-use std::collections::{BTreeMap, HashMap};
+use std::collections::HashMap;
 
 /// The tests that can be made.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -44,9 +44,6 @@ pub struct Measured {
     pub tilt: Option<Tilt>,
 }
 
-/// Mistakes by the names of fields; under the empty name what concerns the whole.
-pub type Mistakes = BTreeMap<String, String>;
-
 const SHIFTED: Bounds = Bounds::new("the mass moved", Dimension::Mass, 0.5, 150.0);
 const WAY: Bounds = Bounds::new("the way moved", Dimension::ShortLength, -1.5, 1.5);
 const HEEL: Bounds = Bounds::new("the heel", Dimension::Angle, -25.0, 25.0);
@@ -54,33 +51,7 @@ const PERCENT: Bounds = Bounds::new("the place along the hull", Dimension::Ratio
 /// Accepted weights of the hull as it floats, kg.
 const HULL: Bounds = Bounds::new("the hull's weight", Dimension::Mass, 6.0, 150.0);
 
-struct Typed<'a> {
-    form: &'a HashMap<String, String>,
-    system: System,
-    mistakes: Mistakes,
-}
-
 impl Typed<'_> {
-    fn text(&self, name: &str) -> &str {
-        self.form.get(name).map_or("", |text| text.trim())
-    }
-
-    fn number(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
-        let bare = match (self.system, bounds.dimension) {
-            (System::Imperial, Dimension::Mass) => Bare::POUNDS,
-            (_, Dimension::Mass | Dimension::Angle | Dimension::Ratio) => Bare::SI,
-            (system, dimension) => bare_length(system, dimension),
-        };
-        let typed = self.text(name).trim_end_matches(['%', '°']).trim();
-        match bounds.parse(typed, bare) {
-            Ok(value) => Some(value),
-            Err(error) => {
-                self.mistakes.insert(name.to_owned(), error.to_string());
-                None
-            }
-        }
-    }
-
     fn share(&mut self, name: &str) -> Option<f64> {
         self.number(name, PERCENT).map(|percent| percent / 100.0)
     }
@@ -168,11 +139,7 @@ pub fn measured(
     system: System,
     date: &str,
 ) -> Result<Measured, Mistakes> {
-    let mut typed = Typed {
-        form,
-        system,
-        mistakes: Mistakes::new(),
-    };
+    let mut typed = Typed::of(form, system);
     let aboard = typed.aboard();
     let mut tilt = None;
     let reading = match test {

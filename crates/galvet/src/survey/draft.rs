@@ -1,8 +1,9 @@
 //! A hull as it is typed from a leaflet or a tape: a few fields, in any unit,
 //! enough to float it.
 
+use super::typed::number;
 use crate::question::Offer;
-use galvet_core::base::{Bare, Dimension, Keyed, System};
+use galvet_core::base::{Keyed, System};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading, Source,
     Survey,
@@ -347,41 +348,12 @@ impl Draft {
     }
 }
 
-/// The unit a bare number has, as people of a system write such a figure.
-#[must_use]
-pub fn bare_unit(measure: Measure, system: System) -> Bare {
-    match (system, measure.row().dimension) {
-        (System::Imperial, Dimension::Mass) => Bare::POUNDS,
-        (system, dimension) => bare_length(system, dimension),
-    }
-}
-
-/// The unit a bare length has; SI for what is no length.
-pub(super) const fn bare_length(system: System, dimension: Dimension) -> Bare {
-    match (system, dimension) {
-        (System::Metric, Dimension::ShortLength | Dimension::FineLength) => Bare::CENTIMETRES,
-        (System::Imperial, Dimension::Length) => Bare::FEET,
-        (System::Imperial, Dimension::ShortLength | Dimension::FineLength) => Bare::INCHES,
-        _ => Bare::SI,
-    }
-}
-
-/// A typed figure with its value in SI. A length written in metres where
-/// centimetres are usual (`0.86`) is understood too.
+/// A typed figure of the record, in SI.
 ///
 /// # Errors
 /// What would be accepted.
 pub fn figure(measure: Measure, typed: &str, system: System) -> Result<f64, String> {
-    let bounds = measure.bounds();
-    let read = bounds.parse(typed, bare_unit(measure, system));
-    let in_metres = || bounds.parse(typed, Bare::SI).ok();
-    match read {
-        Ok(value) => Ok(value),
-        Err(error) => match (system, in_metres()) {
-            (System::Metric, Some(value)) => Ok(value),
-            _ => Err(error.to_string()),
-        },
-    }
+    number(typed, measure.bounds(), system)
 }
 
 /// What was understood, in both systems of units.

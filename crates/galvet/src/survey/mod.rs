@@ -6,11 +6,13 @@ mod draft;
 mod edit;
 mod import;
 mod slug;
+mod typed;
 mod walk;
 
-pub use afloat::{Measured, Mistakes, PLACES, SHIFTS, Test, measured};
+pub use afloat::{Measured, PLACES, SHIFTS, Test, measured};
 pub use draft::{Draft, Drafted, FIELDS, Field, FieldKind, figure, understood};
 pub use edit::{EditError, add_reading, edit_hull, forget_reading, put_hull, set_words, words_of};
 pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};
 pub use slug::{free_slug, slug_of};
+pub use typed::Mistakes;
 pub use walk::{forget_zone, put_zone, zone};

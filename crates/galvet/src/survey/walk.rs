@@ -1,57 +1,18 @@
 //! The walk along a hull: zone after zone as it is measured.
 
-use super::draft::bare_length;
-use galvet_core::base::{Bare, Bounds, Dimension, Keyed, System};
+use super::typed::{Mistakes, Typed};
+use galvet_core::base::{Bounds, Dimension, Keyed, System};
 use galvet_core::hull::{Opening, Source, Zone};
 use galvet_store::files::hulls::HullRecord;
-use std::collections::{BTreeMap, HashMap};
-
-/// Mistakes by the names of fields; under the empty name what concerns the whole.
-pub type Mistakes = BTreeMap<String, String>;
-
-struct Typed<'a> {
-    form: &'a HashMap<String, String>,
-    system: System,
-    mistakes: Mistakes,
-}
+use std::collections::HashMap;
 
 impl Typed<'_> {
-    fn text(&self, name: &str) -> &str {
-        self.form.get(name).map_or("", |text| text.trim())
-    }
-
-    /// A length along the hull in metres or feet, anything else in centimetres or
-    /// inches, where no unit is written.
-    fn length(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
-        let typed = self.text(name);
-        let read = bounds.parse(typed, bare_length(self.system, bounds.dimension));
-        let in_metres = || bounds.parse(typed, Bare::SI).ok();
-        match read {
-            Ok(value) => Some(value),
-            Err(error) => match (self.system, in_metres()) {
-                (System::Metric, Some(value)) => Some(value),
-                _ => {
-                    self.mistakes.insert(name.to_owned(), error.to_string());
-                    None
-                }
-            },
-        }
-    }
-
-    /// The same where it may be left empty.
-    fn maybe(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
-        if self.text(name).is_empty() {
-            return None;
-        }
-        self.length(name, bounds)
-    }
-
     fn opening(&mut self) -> Option<Opening> {
         match self.text("opening") {
-            "round" => self.length("across", Zone::OPENING).map(Opening::Round),
+            "round" => self.number("across", Zone::OPENING).map(Opening::Round),
             "rectangle" => {
-                let along = self.length("along", Zone::OPENING);
-                let across = self.length("across", Zone::OPENING);
+                let along = self.number("along", Zone::OPENING);
+                let across = self.number("across", Zone::OPENING);
                 Some(Opening::Rectangle(along?, across?))
             }
             _ => None,
@@ -80,18 +41,14 @@ pub fn zone(
 ) -> Result<Zone, Mistakes> {
     /// A width across is written in centimetres, like every width.
     const OFFSET: Bounds = Bounds::new("a zone's offset", Dimension::ShortLength, -0.8, 0.8);
-    let mut typed = Typed {
-        form,
-        system,
-        mistakes: Mistakes::new(),
-    };
-    let from = typed.length("from", Zone::PLACE);
-    let to = typed.length("to", Zone::PLACE);
-    let width = typed.length("width", Zone::WIDTH);
+    let mut typed = Typed::of(form, system);
+    let from = typed.number("from", Zone::PLACE);
+    let to = typed.number("to", Zone::PLACE);
+    let width = typed.number("width", Zone::WIDTH);
     let offset = if typed.text("offset").is_empty() {
         Some(0.0)
     } else {
-        typed.length("offset", OFFSET)
+        typed.number("offset", OFFSET)
     };
     let height = typed.maybe("height", Zone::HEIGHT);
     let height_at_lid = typed.maybe("height-at-lid", Zone::HEIGHT);

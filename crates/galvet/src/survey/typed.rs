@@ -1,0 +1,86 @@
+//! Fields of a form as they were typed, read one by one; what is not understood
+//! is kept with the field's name.
+
+use galvet_core::base::{Bare, Bounds, Dimension, System};
+use std::collections::{BTreeMap, HashMap};
+
+/// Mistakes by the names of fields; under the empty name what concerns the whole.
+pub type Mistakes = BTreeMap<String, String>;
+
+/// The unit a bare length has; SI for what is no length.
+pub(super) const fn bare_length(system: System, dimension: Dimension) -> Bare {
+    match (system, dimension) {
+        (System::Metric, Dimension::ShortLength | Dimension::FineLength) => Bare::CENTIMETRES,
+        (System::Imperial, Dimension::Length) => Bare::FEET,
+        (System::Imperial, Dimension::ShortLength | Dimension::FineLength) => Bare::INCHES,
+        _ => Bare::SI,
+    }
+}
+
+/// The unit a bare number has, as people of a system write such a figure.
+pub(super) const fn bare_unit(system: System, dimension: Dimension) -> Bare {
+    match (system, dimension) {
+        (System::Imperial, Dimension::Mass) => Bare::POUNDS,
+        _ => bare_length(system, dimension),
+    }
+}
+
+/// A typed number with its value in SI. A length written in metres where
+/// centimetres are usual (`0.86`) is understood too.
+///
+/// # Errors
+/// What would be accepted.
+pub(super) fn number(typed: &str, bounds: Bounds, system: System) -> Result<f64, String> {
+    let read = bounds.parse(typed, bare_unit(system, bounds.dimension));
+    let in_metres = || bounds.parse(typed, Bare::SI).ok();
+    match read {
+        Ok(value) => Ok(value),
+        Err(error) => match (system, in_metres()) {
+            (System::Metric, Some(value)) => Ok(value),
+            _ => Err(error.to_string()),
+        },
+    }
+}
+
+/// A form being read.
+pub(super) struct Typed<'a> {
+    form: &'a HashMap<String, String>,
+    system: System,
+    /// What was not understood so far.
+    pub(super) mistakes: Mistakes,
+}
+
+impl<'a> Typed<'a> {
+    pub(super) fn of(form: &'a HashMap<String, String>, system: System) -> Self {
+        Self {
+            form,
+            system,
+            mistakes: Mistakes::new(),
+        }
+    }
+
+    /// What stands in a field; empty where nothing does.
+    pub(super) fn text(&self, name: &str) -> &'a str {
+        self.form.get(name).map_or("", |text| text.trim())
+    }
+
+    /// A number that must be there; a percent or a degree sign may stand behind it.
+    pub(super) fn number(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
+        let typed = self.text(name).trim_end_matches(['%', '°']).trim();
+        match number(typed, bounds, self.system) {
+            Ok(value) => Some(value),
+            Err(problem) => {
+                self.mistakes.insert(name.to_owned(), problem);
+                None
+            }
+        }
+    }
+
+    /// The same where it may be left empty.
+    pub(super) fn maybe(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
+        if self.text(name).is_empty() {
+            return None;
+        }
+        self.number(name, bounds)
+    }
+}
