@@ -209,6 +209,11 @@ fn two_people_who_change_different_words_both_keep_theirs() {
     let said = answer.into_string().unwrap();
     assert!(said.contains("somebody else changed") && said.contains("Vaskar II"));
     assert!(said.contains("value=\"Vaskar Sport\"") && said.contains(">blue<"));
+    // A form sent without a change leaves no line in the history.
+    let changes = desk.store.state().unwrap();
+    let same = words(&desk.page(record), &[]);
+    assert_eq!(post(&same), Status::SeeOther);
+    assert_eq!(desk.store.state().unwrap(), changes);
     // What makes no sense changes nothing.
     for (name, value) in [
         ("seats", "9"),

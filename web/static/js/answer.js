@@ -149,7 +149,9 @@ export function keepInStep(answer) {
     const form = event.target;
     if (!(form instanceof HTMLFormElement) || !form.matches("[data-along]"))
       return;
-    if (form.method === "post") {
+    // One of its buttons may only look.
+    const looks = event.submitter?.getAttribute("formmethod") === "get";
+    if (form.method === "post" && !looks) {
       // Kept under the brief as it stands now.
       form.action = `${page}?${briefOnly(answer)}`;
     } else {

@@ -77,6 +77,16 @@ pub fn resolve(
         .map_err(|_| wrong("there is no water to ask about".to_owned()))
 }
 
+/// Checks a question that came with other records.
+///
+/// # Errors
+/// What is wrong with which part.
+pub fn check(question: &Value) -> Result<(), String> {
+    answers(question)
+        .map(|_| ())
+        .map_err(|misfit| misfit.problem)
+}
+
 /// Reads the parts out of a document.
 ///
 /// # Errors

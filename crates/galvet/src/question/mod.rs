@@ -9,5 +9,5 @@ mod parts;
 
 pub use address::{Ask, Asked, Mistake};
 pub use answers::{Answer, Answers, NothingToAsk};
-pub use file::{document, kept, read, resolve};
+pub use file::{check, document, kept, read, resolve};
 pub use parts::{Kind, Offer, PARTS, Part, PartId};

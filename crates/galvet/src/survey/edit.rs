@@ -55,7 +55,12 @@ pub fn edit_hull(
         let Some((known, Record::Hull(mut hull))) = store.record(Kind::Hull, slug)? else {
             return Err(EditError::Gone);
         };
+        let before = hull.clone();
         change(&mut hull).map_err(EditError::Refused)?;
+        // Nothing changed: no line in the history, nothing to undo.
+        if hull == before {
+            return Ok(known);
+        }
         let record = Record::Hull(hull);
         match store.write(who, label, |door| door.put(&record, Some(known))) {
             Err(StoreError::Conflict { .. }) => {}

@@ -1,10 +1,11 @@
 //! Files taken in: what is new, what is there already, all of it in one step.
 
 use super::slug::free_slug;
+use crate::question;
 use galvet_core::hull::Measure;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{exchange, hulls};
-use galvet_store::{Catalogue, Door, FileError, Kind, Known, Record, Store, StoreError};
+use galvet_store::{Catalogue, Door, FileError, Kind, Record, Store, StoreError};
 
 /// What to do with a hull that is there already.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -38,6 +39,15 @@ pub fn read(file: &str, text: &str) -> Result<Incoming, Vec<FileError>> {
         .starts_with(['{', '['])
     {
         let catalogue = exchange::read(file, text)?;
+        for saved in &catalogue.briefs {
+            question::check(&saved.question).map_err(|problem| {
+                let key = galvet_store::files::echo(&saved.key);
+                vec![FileError::whole(
+                    file,
+                    format!("question “{key}”: {problem}"),
+                )]
+            })?;
+        }
         return Ok(Incoming {
             catalogue,
             unknown_columns: Vec::new(),
@@ -96,23 +106,20 @@ pub fn take_in(
     incoming: &Catalogue,
     choose: impl Fn(usize) -> OnDouble,
 ) -> Result<Imported, StoreError> {
-    let there = store.catalogue()?;
+    // As it was looked at: what others change meanwhile is a conflict.
+    let mut there = store.catalogue()?;
     let mut done = Imported::default();
     store.write(who, &format!("{file} taken in"), |door| {
-        done = Imported::default();
-        let others = incoming.waters.iter().cloned().map(Record::Water);
-        let gear = incoming
-            .gear
-            .iter()
-            .map(|g| Record::Gear(Box::new(g.clone())));
+        let waters = incoming.waters.iter().cloned().map(Record::Water);
+        let gear = incoming.gear.iter();
+        let gear = gear.map(|g| Record::Gear(Box::new(g.clone())));
         let rigs = incoming.rigs.iter().cloned().map(Record::Rig);
         let briefs = incoming.briefs.iter().cloned().map(Record::Brief);
-        for record in others.chain(gear).chain(rigs).chain(briefs) {
+        for record in waters.chain(gear).chain(rigs).chain(briefs) {
             other(door, &record, &mut done)?;
         }
         for (at, hull) in incoming.hulls.iter().enumerate() {
-            let same = double(hull, &there.hulls);
-            take_hull(door, hull, same, choose(at), &mut done)?;
+            take_hull(door, hull, &mut there, choose(at), &mut done)?;
         }
         Ok(())
     })?;
@@ -130,27 +137,30 @@ fn other(door: &mut Door<'_>, record: &Record, done: &mut Imported) -> Result<()
     Ok(())
 }
 
+/// One hull; what it updates is updated in `there` as well, so that another of
+/// the file that means the same hull adds to it.
 fn take_hull(
     door: &mut Door<'_>,
     hull: &HullRecord,
-    same: Option<&HullRecord>,
+    there: &mut Catalogue,
     choice: OnDouble,
     done: &mut Imported,
 ) -> Result<(), StoreError> {
-    let put = |door: &mut Door<'_>, hull: HullRecord, known: Option<Known>| {
-        door.put(&Record::Hull(Box::new(hull)), known)
-    };
+    let same = double(hull, &there.hulls);
+    let same = same.and_then(|same| there.hulls.iter().position(|h| std::ptr::eq(h, same)));
     match (same, choice) {
         (Some(_), OnDouble::Skip) => done.skipped += 1,
-        (Some(there), OnDouble::Update) => {
-            let known = door.find(Kind::Hull, &there.survey.key)?;
-            put(door, updated(there, hull), known)?;
+        (Some(at), OnDouble::Update) => {
+            let merged = updated(&there.hulls[at], hull);
+            let record = Record::Hull(Box::new(merged.clone()));
+            there.known[at] = door.put(&record, Some(there.known[at]))?;
+            there.hulls[at] = merged;
             done.updated += 1;
         }
         (None, _) | (Some(_), OnDouble::KeepBoth) => {
             let mut hull = hull.clone();
             hull.survey.key = free_slug(door, Kind::Hull, &hull.survey.key)?;
-            put(door, hull, None)?;
+            door.put(&Record::Hull(Box::new(hull)), None)?;
             done.added += 1;
         }
     }
@@ -266,6 +276,14 @@ mod tests {
         assert_eq!(new.survey.evidence, old.survey.evidence);
         assert_eq!(store.undo("Ana").unwrap(), "t.csv taken in");
         assert_eq!(store.catalogue().unwrap().hulls, before);
+        // Two lines that mean one hull both add to it.
+        let twice = "key,maker,model,construction,length_m\na,Tindrel,Vaskar,sit-on-top,4.41 (tape)\n\
+            b,Tindrel,Vaskar,sit-on-top,4.42 (scale)\n";
+        let file = read("two.csv", twice).unwrap().catalogue;
+        let done = take_in(&store, "Ana", "two.csv", &file, |_| OnDouble::Update).unwrap();
+        assert_eq!(done.updated, 2);
+        let both = of(&store.catalogue().unwrap().hulls, "tindrel-vaskar");
+        assert_eq!(both.survey.readings[&Measure::Length].len(), 3);
     }
 
     #[test]

@@ -93,7 +93,8 @@ async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
         };
         return Ok(input::Input {
             file: name.chars().take(80).collect(),
-            text: sent.text.clone(),
+            // A form sends every end of a line as two signs.
+            text: sent.text.replace("\r\n", "\n"),
             read_as: None,
         });
     };

@@ -259,10 +259,11 @@ async fn set_words(
                     continue;
                 };
                 let wanted = wanted.map_or("", |w| w.trim()).replace("\r\n", "\n");
-                if wanted == *was {
+                let was = was.replace("\r\n", "\n");
+                if wanted == was.trim() {
                     continue;
                 }
-                if now != *was && now != wanted {
+                if now != was && now != wanted {
                     return Err(format!(
                         "somebody else changed “{name}” to “{now}” meanwhile; yours was “{wanted}”"
                     ));
