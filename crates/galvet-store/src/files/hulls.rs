@@ -5,6 +5,7 @@
 //! A cell may hold several readings, each with its source in brackets:
 //! `3.76 m (brochure) | 3.81 m (tape)`. Unknown columns are kept and reported.
 
+use super::comma::{has_decimal_comma, with_point};
 use super::guard::unguarded;
 use super::table::Table;
 use super::{FileError, Mistakes, check_key, echo, word};
@@ -114,7 +115,10 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
             }
         }
     }
-    let commas = table.semicolons && rows.iter().any(|(_, r)| has_decimal_comma(r, &columns));
+    let commas = table.semicolons
+        && rows
+            .iter()
+            .any(|(_, row)| has_decimal_comma(figures(row, &columns)));
     for (line, record) in rows {
         let line = Some(line);
         let mut row = Row::new(file, line);
@@ -160,36 +164,10 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
     })
 }
 
-/// The number of a figure's cell, before a bracket.
-fn number_of(part: &str) -> &str {
-    part.split('(').next().unwrap_or_default().trim()
-}
-
-/// Whether some figure of a row has a comma that can only be the decimal sign:
-/// `3,76` or `0,135`, where `1,290` would leave it open.
-fn has_decimal_comma(record: &csv::StringRecord, columns: &[Column]) -> bool {
-    let figures = record.iter().zip(columns);
-    let figures = figures.filter(|(_, column)| matches!(column, Column::Figure(..)));
-    figures.flat_map(|(cell, _)| cell.split('|')).any(|part| {
-        let number = number_of(part);
-        let Some((whole, rest)) = number.split_once(',') else {
-            return false;
-        };
-        let digits = rest.chars().take_while(char::is_ascii_digit).count();
-        let once = !rest.contains(',') && !number.contains('.');
-        once && digits > 0 && (digits != 3 || whole.trim() == "0")
-    })
-}
-
-/// The same figure with a decimal point.
-fn with_point(part: &str) -> std::borrow::Cow<'_, str> {
-    let number = number_of(part);
-    if number.contains('.') || number.matches(',').count() != 1 {
-        return part.into();
-    }
-    let end = part.len() - part.trim_start().len() + number.len();
-    let (number, rest) = part.split_at(end);
-    format!("{}{rest}", number.replace(',', ".")).into()
+/// A row's cells that are figures.
+fn figures<'a>(row: &'a csv::StringRecord, columns: &'a [Column]) -> impl Iterator<Item = &'a str> {
+    let cells = row.iter().zip(columns);
+    cells.filter_map(|(cell, column)| matches!(column, Column::Figure(..)).then_some(cell))
 }
 
 fn at(file: &str, line: Option<u64>, column: Option<&str>, problem: String) -> FileError {

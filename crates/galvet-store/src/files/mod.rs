@@ -4,6 +4,7 @@
 //! mistake is reported with its line (and column, in a table) together with
 //! what would be accepted, and a file with a mistake is taken in not at all.
 
+mod comma;
 pub mod evidence;
 pub mod exchange;
 pub(crate) mod fitout;
