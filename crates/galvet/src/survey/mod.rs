@@ -17,4 +17,4 @@ pub use fields::{FIELDS, Field, FieldKind};
 pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};
 pub use slug::{free_slug, slug_of};
 pub use typed::Mistakes;
-pub use walk::{forget_zone, put_zone, zone};
+pub use walk::{forget_zone, put_zone, shown_across, shown_along, zone};

@@ -28,6 +28,28 @@ impl Typed<'_> {
     }
 }
 
+/// How a length along the hull stands in its field.
+#[must_use]
+pub fn shown_along(system: System, m: f64) -> String {
+    system.text(Dimension::Length, m, 2)
+}
+
+/// How any other length stands in its field.
+#[must_use]
+pub fn shown_across(system: System, m: f64) -> String {
+    system.text(Dimension::ShortLength, m, 1)
+}
+
+/// A length that was typed, or the one before to the last digit where its field
+/// was left as it stood: what is shown is rounded.
+fn untouched(typed: &str, shown: &str, read: Option<f64>, was: f64) -> f64 {
+    if typed == shown {
+        was
+    } else {
+        read.unwrap_or(was)
+    }
+}
+
 /// Reads a zone as it was measured; `was` is what stood there before (a guess, or
 /// an older measurement), of which it keeps name and kind.
 ///
@@ -54,16 +76,27 @@ pub fn zone(
     let height_at_lid = typed.maybe("height-at-lid", Zone::HEIGHT);
     let floor = typed.maybe("floor", Zone::FLOOR);
     let opening = typed.opening();
+    let along = |m: f64| shown_along(system, m);
+    let across = |m: f64| shown_across(system, m);
+    let same = |name: &str, was: Option<f64>, read: Option<f64>| match (was, read) {
+        (Some(was), Some(read)) => Some(untouched(typed.text(name), &across(was), Some(read), was)),
+        (_, read) => read,
+    };
     let measured = Zone {
         name: was.name.clone(),
         kind: was.kind,
-        from: from.unwrap_or(was.from),
-        to: to.unwrap_or(was.to),
-        width: width.unwrap_or(was.width),
-        offset: offset.unwrap_or(was.offset),
-        height,
-        height_at_lid,
-        floor,
+        from: untouched(typed.text("from"), &along(was.from), from, was.from),
+        to: untouched(typed.text("to"), &along(was.to), to, was.to),
+        width: untouched(typed.text("width"), &across(was.width), width, was.width),
+        offset: untouched(
+            typed.text("offset"),
+            &across(was.offset),
+            offset,
+            was.offset,
+        ),
+        height: same("height", was.height, height),
+        height_at_lid: same("height-at-lid", was.height_at_lid, height_at_lid),
+        floor: same("floor", was.floor, floor),
         opening,
         dryness: Keyed::from_key(typed.text("dryness")),
         reach: Keyed::from_key(typed.text("reach")),
@@ -171,6 +204,34 @@ mod tests {
             (zone.source, zone.date.as_str()),
             (Source::Tape, "2026-11-25")
         );
+    }
+
+    #[test]
+    fn a_field_left_as_it_stood_keeps_its_last_digit() {
+        let was = Zone {
+            from: 2.3314,
+            width: 0.41399,
+            height: Some(0.1296),
+            ..well()
+        };
+        for system in [System::Metric, System::Imperial] {
+            let (from, to) = (shown_along(system, was.from), shown_along(system, was.to));
+            let (width, height) = (
+                shown_across(system, was.width),
+                shown_across(system, 0.1296),
+            );
+            let mut typed = form(&[
+                ("from", &from),
+                ("to", &to),
+                ("width", &width),
+                ("height", &height),
+            ]);
+            let read = zone(&was, &typed, system, "").unwrap();
+            assert_eq!((read.from, read.to), (was.from, was.to));
+            assert_eq!((read.width, read.height), (was.width, was.height));
+            typed.insert("width".to_owned(), "50 cm".to_owned());
+            assert_eq!(zone(&was, &typed, system, "").unwrap().width, 0.5);
+        }
     }
 
     #[test]

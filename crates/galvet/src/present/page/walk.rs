@@ -1,7 +1,8 @@
 //! The walk along a hull: the plan as it fills, and the zone at hand.
 
 use crate::present::draw::plan::{ZonePlan, zone_plan};
-use galvet_core::base::{Dimension, Finding, Keyed, System};
+use crate::survey::{shown_across, shown_along};
+use galvet_core::base::{Finding, Keyed, System};
 use galvet_core::body::Lines;
 use galvet_core::hull::{Dryness, Opening, Reach, Source, Survey, Zone};
 use std::collections::{BTreeMap, HashMap};
@@ -119,20 +120,12 @@ pub fn walk(
     }
 }
 
-fn long(system: System, m: f64) -> String {
-    system.text(Dimension::Length, m, 2)
-}
-
-fn short(system: System, m: f64) -> String {
-    system.text(Dimension::ShortLength, m, 1)
-}
-
 fn words(zone: &Zone, system: System) -> String {
     format!(
         "{} to {}, {} wide",
-        long(system, zone.from),
-        long(system, zone.to),
-        short(system, zone.width)
+        shown_along(system, zone.from),
+        shown_along(system, zone.to),
+        shown_across(system, zone.width)
     )
 }
 
@@ -150,7 +143,7 @@ fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
         },
         mistake: not_taken.mistakes.get(name).cloned().unwrap_or_default(),
     };
-    let s = |m: Option<f64>| m.map(|m| short(system, m));
+    let s = |m: Option<f64>| m.map(|m| shown_across(system, m));
     let (kind, across, along) = match zone.opening {
         None => ("", None, None),
         Some(Opening::Round(d)) => ("round", Some(d), None),
@@ -184,9 +177,14 @@ fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
                 "from",
                 "begins, from the bow",
                 "",
-                Some(long(system, zone.from)),
+                Some(shown_along(system, zone.from)),
             ),
-            field("to", "ends, from the bow", "", Some(long(system, zone.to))),
+            field(
+                "to",
+                "ends, from the bow",
+                "",
+                Some(shown_along(system, zone.to)),
+            ),
             field("width", "wide", "", s(Some(zone.width))),
             field(
                 "offset",
