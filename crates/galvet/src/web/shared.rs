@@ -12,7 +12,7 @@ use galvet_store::{Catalogue, State, Store, StoreError};
 use lru::LruCache;
 use rocket::tokio::task;
 use std::num::NonZeroUsize;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 /// The catalogue as it stood at a change, ready to be asked about.
 pub(super) struct Shelf {
@@ -33,8 +33,8 @@ const VIEWS: NonZeroUsize = NonZeroUsize::new(16).unwrap();
 /// Where the answer lies in memory, and whether the units are imperial: the answer is kept beside
 /// the view, so that no other can come to lie there.
 type ViewKey = (usize, bool);
-/// A ranking and its words.
-type View = (Arc<Answered>, Arc<RankingView>);
+/// A ranking and the place of its words: put there once, however many wait.
+type View = (Arc<Answered>, Arc<OnceLock<Arc<RankingView>>>);
 
 /// Shared by all requests.
 pub(crate) struct Shared {
@@ -168,14 +168,18 @@ impl Shared {
         units: System,
     ) -> Result<Arc<RankingView>, Trouble> {
         let key = (Arc::as_ptr(&answer) as usize, units == System::Imperial);
-        let hold = || self.views.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some((_, view)) = hold().get(&key) {
+        let place = {
+            let mut views = self.views.lock().unwrap_or_else(PoisonError::into_inner);
+            let view = views.get_or_insert(key, || (answer.clone(), Arc::default()));
+            view.1.clone()
+        };
+        if let Some(view) = place.get() {
             return Ok(view.clone());
         }
-        let made = answer.clone();
-        let view = task::spawn_blocking(move || ranking::ranking(&made, units)).await?;
-        let view = Arc::new(view);
-        hold().put(key, (answer, view.clone()));
-        Ok(view)
+        let make = move || {
+            let view = place.get_or_init(|| Arc::new(ranking::ranking(&answer, units)));
+            view.clone()
+        };
+        Ok(task::spawn_blocking(make).await?)
     }
 }
