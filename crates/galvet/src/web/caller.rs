@@ -6,24 +6,36 @@
 
 use crate::answer::Watch;
 use rocket::Request;
+#[cfg(target_os = "linux")]
+use std::collections::HashSet;
+#[cfg(target_os = "linux")]
+use std::net::IpAddr;
 use std::net::SocketAddr;
 use std::sync::{Mutex, PoisonError};
 use std::time::{Duration, Instant};
 
 /// The other end of a request.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(super) struct Caller(Option<SocketAddr>);
+pub(super) struct Caller {
+    remote: Option<SocketAddr>,
+    /// Since when they are known to have been there.
+    since: Instant,
+}
 
 impl Caller {
     /// Who sent a request.
     pub(super) fn of(request: &Request<'_>) -> Self {
         // Not what a header of the request claims.
-        Self(request.remote())
+        Self {
+            remote: request.remote(),
+            since: Instant::now(),
+        }
     }
 
     /// Whether the connection still stands.
     pub(super) fn is_there(self) -> bool {
-        self.0.is_none_or(connected)
+        self.remote
+            .is_none_or(|remote| connected(remote, self.since))
     }
 
     /// Looks after this caller during a computation.
@@ -44,7 +56,7 @@ pub(super) struct Watched {
 }
 
 /// Time between two looks: a look reads the system's list of connections.
-const LOOK: Duration = Duration::from_millis(50);
+const LOOK: Duration = Duration::from_millis(100);
 
 impl Watch for Watched {
     fn wanted(&self) -> bool {
@@ -56,27 +68,60 @@ impl Watch for Watched {
     }
 }
 
+/// Other ends of connections.
 #[cfg(target_os = "linux")]
-fn connected(remote: SocketAddr) -> bool {
-    use procfs::net::{TcpNetEntry, TcpState, tcp, tcp6};
-    let stands = |entry: &TcpNetEntry| {
-        let there = entry.remote_address;
-        there.port() == remote.port()
-            && there.ip().to_canonical() == remote.ip().to_canonical()
-            && entry.state == TcpState::Established
-    };
-    match (tcp(), tcp6()) {
-        (Err(_), Err(_)) => true,
-        (four, six) => [four, six]
-            .into_iter()
-            .flatten()
-            .flatten()
-            .any(|e| stands(&e)),
+type Ends = HashSet<(IpAddr, u16)>;
+
+/// Connections as the system last listed them, and when.
+#[cfg(target_os = "linux")]
+static LISTED: Mutex<Option<(Instant, Ends)>> = Mutex::new(None);
+
+/// A list older than this is not looked at again.
+#[cfg(target_os = "linux")]
+const FRESH: Duration = Duration::from_millis(30);
+
+/// Whether a connection stands that was there at `since`. One list, which costs
+/// milliseconds, serves all who ask within moments; but only a list made after
+/// somebody came can say that they have gone.
+#[cfg(target_os = "linux")]
+fn connected(remote: SocketAddr, since: Instant) -> bool {
+    let end = (remote.ip().to_canonical(), remote.port());
+    let mut listed = LISTED.lock().unwrap_or_else(PoisonError::into_inner);
+    if let Some((at, ends)) = listed.as_ref().filter(|l| l.0.elapsed() < FRESH) {
+        if ends.contains(&end) {
+            return true;
+        }
+        if *at >= since {
+            return false;
+        }
     }
+    let at = Instant::now();
+    let Some(ends) = list() else { return true };
+    let there = ends.contains(&end);
+    *listed = Some((at, ends));
+    there
+}
+
+/// The other ends of all connections that stand; `None` where the system does not
+/// tell.
+#[cfg(target_os = "linux")]
+fn list() -> Option<Ends> {
+    use procfs::net::{TcpState, tcp, tcp6};
+    let (four, six) = (tcp(), tcp6());
+    if four.is_err() && six.is_err() {
+        return None;
+    }
+    let all = [four, six].into_iter().flatten().flatten();
+    let standing = all.filter(|entry| entry.state == TcpState::Established);
+    let ends = standing.map(|entry| entry.remote_address);
+    Some(
+        ends.map(|end| (end.ip().to_canonical(), end.port()))
+            .collect(),
+    )
 }
 
 #[cfg(not(target_os = "linux"))]
-fn connected(_: SocketAddr) -> bool {
+fn connected(_: SocketAddr, _: Instant) -> bool {
     true
 }
 
@@ -95,12 +140,23 @@ mod tests {
             };
             let there = TcpStream::connect(listener.local_addr().unwrap()).unwrap();
             let (_here, remote) = listener.accept().unwrap();
-            let caller = Caller(Some(remote));
+            let since = Instant::now();
+            let caller = Caller {
+                remote: Some(remote),
+                since,
+            };
             assert!(caller.is_there());
             drop(there);
-            // The word that it has closed arrives at once on one machine.
-            assert!(!caller.is_there());
+            // As soon as the list is made anew.
+            while caller.is_there() {
+                assert!(since.elapsed() < Duration::from_secs(10), "still there");
+                std::thread::yield_now();
+            }
         }
-        assert!(Caller(None).is_there());
+        let nowhere = Caller {
+            remote: None,
+            since: Instant::now(),
+        };
+        assert!(nowhere.is_there());
     }
 }
