@@ -7,16 +7,20 @@ use rocket::request::{FromRequest, Outcome};
 use rocket::response::Responder;
 use std::convert::Infallible;
 
+/// Names and values of a request's address.
+pub(super) fn fields<'r>(request: &'r Request<'_>) -> impl Iterator<Item = (&'r str, String)> {
+    request.query_fields().map(|field| {
+        let name = field.name.as_name().as_str();
+        (name, field.value.to_owned())
+    })
+}
+
 #[rocket::async_trait]
 impl<'r> FromRequest<'r> for Ask {
     type Error = Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        let pairs = request.query_fields().map(|field| {
-            let name = field.name.as_name().as_str();
-            (name, field.value.to_owned())
-        });
-        Outcome::Success(Self::of(pairs))
+        Outcome::Success(Self::of(fields(request)))
     }
 }
 

@@ -55,8 +55,8 @@ pub(super) struct Watched {
     seen: Mutex<(Instant, bool)>,
 }
 
-/// Time between two looks: a look reads the system's list of connections.
-const LOOK: Duration = Duration::from_millis(100);
+/// Time between two looks: shorter than a ranking, as long as a list serves.
+const LOOK: Duration = Duration::from_millis(30);
 
 impl Watch for Watched {
     fn wanted(&self) -> bool {

@@ -1,6 +1,6 @@
 //! The quick start: a hull from a leaflet, floated as one types.
 
-use super::ask::query_of;
+use super::ask::{fields, query_of};
 use super::assets;
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
@@ -45,6 +45,17 @@ struct NewHullPart {
 }
 
 impl NewHullPage {
+    fn of(reader: Reader, query: String, sentence: Sentence, draft: DraftView) -> Self {
+        Self {
+            units: reader.units,
+            here: format!("/new-hull{query}"),
+            place: "hulls",
+            query,
+            sentence,
+            draft,
+        }
+    }
+
     fn asset(&self, name: &str) -> String {
         assets::url(name)
     }
@@ -55,11 +66,7 @@ impl<'r> FromRequest<'r> for Draft {
     type Error = Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        let pairs = request.query_fields().map(|field| {
-            let name = field.name.as_name().as_str();
-            (name, field.value.to_owned())
-        });
-        Outcome::Success(Self::of(pairs))
+        Outcome::Success(Self::of(fields(request)))
     }
 }
 
@@ -110,15 +117,7 @@ async fn page(
     let Some((sentence, draft)) = drafted(draft, &ask, reader, shared).await? else {
         return Ok(Err(Status::NotFound));
     };
-    let query = query_of(&ask);
-    Ok(Ok(NewHullPage {
-        units: reader.units,
-        here: format!("/new-hull{query}"),
-        place: "hulls",
-        query,
-        sentence,
-        draft,
-    }))
+    Ok(Ok(NewHullPage::of(reader, query_of(&ask), sentence, draft)))
 }
 
 #[get("/part/new-hull")]
@@ -157,14 +156,7 @@ async fn keep(
         let Some((sentence, draft)) = drafted(typed, &ask, reader, shared).await? else {
             return Ok(Err(Err(Status::NotFound)));
         };
-        let page = NewHullPage {
-            units: reader.units,
-            here: format!("/new-hull{query}"),
-            place: "hulls",
-            query,
-            sentence,
-            draft,
-        };
+        let page = NewHullPage::of(reader, query, sentence, draft);
         return Ok(Err(Ok((Status::UnprocessableEntity, page))));
     }
     let hull = HullRecord {
