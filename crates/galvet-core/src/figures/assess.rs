@@ -36,8 +36,26 @@ impl Assessment {
     pub fn of(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
         let setup = Setup::new(posterior, brief);
         let middle = setup.posterior.middle();
-        let (sample, fates): (Vec<Values>, Vec<Fate>) =
-            evaluate_all(&setup, &middle).into_iter().unzip();
+        let figures = evaluate_all(&setup, &middle, &|| true);
+        Self::from_figures(setup, middle, figures)
+    }
+
+    /// As [`Assessment::of`] for as long as `wanted` says so, asked before every
+    /// few shapes; `None` once it did not.
+    pub fn while_wanted(
+        posterior: Arc<Posterior>,
+        brief: Arc<Brief>,
+        wanted: &(dyn Fn() -> bool + Sync),
+    ) -> Option<Self> {
+        let setup = Setup::new(posterior, brief);
+        let middle = setup.posterior.middle();
+        let figures = evaluate_all(&setup, &middle, wanted);
+        (figures.len() == setup.posterior.shapes.len())
+            .then(|| Self::from_figures(setup, middle, figures))
+    }
+
+    fn from_figures(setup: Setup, middle: Shape, figures: Vec<(Values, Fate)>) -> Self {
+        let (sample, fates): (Vec<Values>, Vec<Fate>) = figures.into_iter().unzip();
         let weights = &setup.posterior.weights;
         let ranges = Quantity::ALL
             .iter()
@@ -218,8 +236,13 @@ fn coprime_step(size: usize) -> usize {
 /// Evaluates shapes in groups of [`LANES`]; the last group repeats its last
 /// shape to fill the lanes. Shapes of like depth go together: the water meets
 /// their sections at the same edges, so that fewer have to be cut. The middle
-/// shape's rest is where all searches begin.
-fn evaluate_all(setup: &Setup, middle: &Shape) -> Vec<(Values, Fate)> {
+/// shape's rest is where all searches begin. Groups begun when it is not `wanted`
+/// any more are left out.
+fn evaluate_all(
+    setup: &Setup,
+    middle: &Shape,
+    wanted: &(dyn Fn() -> bool + Sync),
+) -> Vec<(Values, Fate)> {
     let first = Afloat::new(setup, &[*middle], Accuracy::SAMPLE).case(setup.carriage());
     let start = first.upright.as_start();
     let (draft, slope) = (start.draft.0[0], start.slope.0[0]);
@@ -228,6 +251,7 @@ fn evaluate_all(setup: &Setup, middle: &Shape) -> Vec<(Values, Fate)> {
     order.sort_unstable_by(|&a, &b| shapes[a].depth.total_cmp(&shapes[b].depth));
     let mut found: Vec<(usize, (Values, Fate))> = order
         .par_chunks(LANES)
+        .filter(|_| wanted())
         .flat_map_iter(|group| {
             let lanes: [Shape; LANES] =
                 std::array::from_fn(|i| shapes[group[i.min(group.len() - 1)]]);

@@ -14,6 +14,7 @@ use galvet_store::{Known, State};
 use lru::LruCache;
 use rayon::prelude::*;
 use std::collections::BTreeMap;
+use std::convert::Infallible;
 use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
@@ -104,20 +105,21 @@ pub struct Desk {
     figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
 }
 
-/// Looks something up, or makes it without holding the lock meanwhile.
-fn remembered<K: std::hash::Hash + Eq, V: Clone>(
+/// Looks something up, or makes it without holding the lock meanwhile; what could
+/// not be made is not remembered.
+fn remembered<K: std::hash::Hash + Eq, V: Clone, E>(
     memory: &Mutex<LruCache<K, V>>,
     key: K,
-    make: impl FnOnce() -> V,
-) -> V {
+    make: impl FnOnce() -> Result<V, E>,
+) -> Result<V, E> {
     // A panic while the lock was held leaves a whole cache behind.
     let hold = || memory.lock().unwrap_or_else(PoisonError::into_inner);
     if let Some(found) = hold().get(&key) {
-        return found.clone();
+        return Ok(found.clone());
     }
-    let made = make();
+    let made = make()?;
     hold().put(key, made.clone());
-    made
+    Ok(made)
 }
 
 /// The floating part of a question as a key: the debug form is complete and
@@ -153,7 +155,9 @@ impl Desk {
             || Posterior::of(hull.survey.clone(), self.guides.clone(), DEFAULT_SIZE).map(Arc::new);
         match hull.known {
             Some((epoch, known)) => {
-                remembered(&self.posteriors, (epoch, known.id, known.revision), make)
+                let key = (epoch, known.id, known.revision);
+                let Ok(shapes) = remembered(&self.posteriors, key, || Ok::<_, Infallible>(make()));
+                shapes
             }
             None => make(),
         }
@@ -164,14 +168,22 @@ impl Desk {
     /// # Errors
     /// [`CannotFloat`].
     pub fn afloat(&self, hull: &Hull, brief: &Brief) -> Figures {
-        self.afloat_by(hull, &Arc::new(brief.floating_part()), &floating_key(brief))
+        let floating = Arc::new(brief.floating_part());
+        let Ok(figures) = self.afloat_by(hull, &floating_key(brief), |shapes| {
+            Ok::<_, Infallible>(Assessment::of(shapes, floating))
+        });
+        figures
     }
 
-    fn afloat_by(&self, hull: &Hull, floating: &Arc<Brief>, key: &Arc<str>) -> Figures {
-        let make = || {
-            let shapes = self.shapes(hull)?;
-            let assessment = Assessment::of(shapes, floating.clone());
-            Ok(Arc::new(Afloat::of(assessment)))
+    fn afloat_by<E>(
+        &self,
+        hull: &Hull,
+        key: &Arc<str>,
+        assess: impl FnOnce(Arc<Posterior>) -> Result<Assessment, E>,
+    ) -> Result<Figures, E> {
+        let make = || match self.shapes(hull) {
+            Ok(shapes) => Ok(Ok(Arc::new(Afloat::of(assess(shapes)?)))),
+            Err(cannot) => Ok(Err(cannot)),
         };
         match hull.known {
             Some((epoch, known)) => {
@@ -238,7 +250,10 @@ impl Desk {
                 if !watch.wanted() {
                     return Err(Unwanted);
                 }
-                let figures = self.afloat_by(hull, &floating, &key);
+                let figures = self.afloat_by(hull, &key, |shapes| {
+                    let wanted = || watch.wanted();
+                    Assessment::while_wanted(shapes, floating.clone(), &wanted).ok_or(Unwanted)
+                })?;
                 watch.done();
                 Ok((hull.survey.clone(), figures))
             })

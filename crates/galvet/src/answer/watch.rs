@@ -10,7 +10,8 @@ pub struct Unwanted;
 
 /// Somebody waiting for an answer.
 pub trait Watch: Sync {
-    /// Whether the answer is still wanted; asked before every hull.
+    /// Whether the answer is still wanted; asked before every hull and every
+    /// few shapes of it.
     fn wanted(&self) -> bool {
         true
     }

@@ -4,6 +4,7 @@
 //! the system is asked for the state of the connection: a browser that has gone
 //! away has closed its end. Where the system does not tell, it counts as there.
 
+use super::queue::Turn;
 use crate::answer::Watch;
 use rocket::Request;
 #[cfg(target_os = "linux")]
@@ -17,31 +18,53 @@ use std::time::{Duration, Instant};
 /// The other end of a request.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(super) struct Caller {
-    remote: Option<SocketAddr>,
+    remote: Remote,
     /// Since when they are known to have been there.
     since: Instant,
 }
+
+/// What the system says of the other end.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Remote {
+    /// Its address.
+    At(SocketAddr),
+    /// It hung up before it could be asked for.
+    Gone,
+    /// There is no connection: a request made in this process.
+    Here,
+}
+
+/// Kept by a server whose requests come through connections.
+pub(super) struct Connected;
 
 impl Caller {
     /// Who sent a request.
     pub(super) fn of(request: &Request<'_>) -> Self {
         // Not what a header of the request claims.
         Self {
-            remote: request.remote(),
+            remote: match request.remote() {
+                Some(address) => Remote::At(address),
+                None if request.rocket().state::<Connected>().is_some() => Remote::Gone,
+                None => Remote::Here,
+            },
             since: Instant::now(),
         }
     }
 
     /// Whether the connection still stands.
     pub(super) fn is_there(self) -> bool {
-        self.remote
-            .is_none_or(|remote| connected(remote, self.since))
+        match self.remote {
+            Remote::At(address) => connected(address, self.since, LOOK_AWAITED),
+            Remote::Gone => false,
+            Remote::Here => true,
+        }
     }
 
-    /// Looks after this caller during a computation.
-    pub(super) fn watched(self) -> Watched {
+    /// Looks after this caller during the computation it has its turn for.
+    pub(super) fn watched(self, turn: Turn) -> Watched {
         Watched {
             caller: self,
+            turn,
             seen: Mutex::new((Instant::now(), true)),
         }
     }
@@ -51,17 +74,25 @@ impl Caller {
 #[derive(Debug)]
 pub(super) struct Watched {
     caller: Caller,
+    /// Over with this.
+    turn: Turn,
     /// When last looked at, and whether it was there.
     seen: Mutex<(Instant, bool)>,
 }
 
-/// Time between two looks: shorter than a ranking, as long as a list serves.
+/// Time between two looks: shorter than a ranking.
 const LOOK: Duration = Duration::from_millis(30);
+/// The same while somebody else waits for the turn: about a hull.
+const LOOK_AWAITED: Duration = Duration::from_millis(5);
 
 impl Watch for Watched {
     fn wanted(&self) -> bool {
-        let mut seen = self.seen.lock().unwrap_or_else(PoisonError::into_inner);
-        if seen.1 && seen.0.elapsed() >= LOOK {
+        // While another thread looks, this one works on.
+        let Ok(mut seen) = self.seen.try_lock() else {
+            return true;
+        };
+        let age = seen.0.elapsed();
+        if seen.1 && (age >= LOOK || age >= LOOK_AWAITED && self.turn.awaited()) {
             *seen = (Instant::now(), self.caller.is_there());
         }
         seen.1
@@ -72,33 +103,43 @@ impl Watch for Watched {
 #[cfg(target_os = "linux")]
 type Ends = HashSet<(IpAddr, u16)>;
 
-/// Connections as the system last listed them, and when.
+/// Connections as the system last listed them.
 #[cfg(target_os = "linux")]
-static LISTED: Mutex<Option<(Instant, Ends)>> = Mutex::new(None);
+struct Listed {
+    /// When the list was begun.
+    at: Instant,
+    /// How long it took: milliseconds, on a machine with thousands of them.
+    took: Duration,
+    ends: Ends,
+}
 
-/// A list older than this is not looked at again.
 #[cfg(target_os = "linux")]
-const FRESH: Duration = Duration::from_millis(30);
+static LISTED: Mutex<Option<Listed>> = Mutex::new(None);
 
-/// Whether a connection stands that was there at `since`. One list, which costs
-/// milliseconds, serves all who ask within moments; but only a list made after
-/// somebody came can say that they have gone.
+/// Whether a connection stands that was there at `since`, by a list hardly
+/// older than `fresh`: listing takes a third of the time at most. A list made after
+/// somebody came that has not got them says for good that they have gone.
 #[cfg(target_os = "linux")]
-fn connected(remote: SocketAddr, since: Instant) -> bool {
+fn connected(remote: SocketAddr, since: Instant, fresh: Duration) -> bool {
     let end = (remote.ip().to_canonical(), remote.port());
     let mut listed = LISTED.lock().unwrap_or_else(PoisonError::into_inner);
-    if let Some((at, ends)) = listed.as_ref().filter(|l| l.0.elapsed() < FRESH) {
-        if ends.contains(&end) {
+    if let Some(list) = listed.as_ref() {
+        if !list.ends.contains(&end) {
+            if list.at >= since {
+                return false;
+            }
+        } else if list.at.elapsed() < fresh + (3 * list.took).min(LOOK) {
             return true;
-        }
-        if *at >= since {
-            return false;
         }
     }
     let at = Instant::now();
     let Some(ends) = list() else { return true };
     let there = ends.contains(&end);
-    *listed = Some((at, ends));
+    *listed = Some(Listed {
+        at,
+        took: at.elapsed(),
+        ends,
+    });
     there
 }
 
@@ -121,7 +162,7 @@ fn list() -> Option<Ends> {
 }
 
 #[cfg(not(target_os = "linux"))]
-fn connected(_: SocketAddr, _: Instant) -> bool {
+fn connected(_: SocketAddr, _: Instant, _: Duration) -> bool {
     true
 }
 
@@ -142,7 +183,7 @@ mod tests {
             let (_here, remote) = listener.accept().unwrap();
             let since = Instant::now();
             let caller = Caller {
-                remote: Some(remote),
+                remote: Remote::At(remote),
                 since,
             };
             assert!(caller.is_there());
@@ -153,10 +194,9 @@ mod tests {
                 std::thread::yield_now();
             }
         }
-        let nowhere = Caller {
-            remote: None,
-            since: Instant::now(),
-        };
-        assert!(nowhere.is_there());
+        for (remote, there) in [(Remote::Here, true), (Remote::Gone, false)] {
+            let since = Instant::now();
+            assert_eq!(Caller { remote, since }.is_there(), there);
+        }
     }
 }

@@ -84,6 +84,14 @@ impl Queue {
     }
 }
 
+impl Turn {
+    /// Whether anybody waits for this turn to end.
+    pub(super) fn awaited(&self) -> bool {
+        let awaited = |state: &Arc<Mutex<State>>| !hold(state).waiting.is_empty();
+        self.0.as_ref().is_some_and(awaited)
+    }
+}
+
 impl Drop for Turn {
     fn drop(&mut self) {
         let Some(state) = self.0.take() else { return };
@@ -127,7 +135,9 @@ mod tests {
     async fn the_newest_goes_first_and_the_oldest_comes_again() {
         let queue = Arc::new(Queue::new(1, 2));
         let running = queue.turn(|| true).await.unwrap();
+        assert!(!running.awaited());
         let oldest = asks(&queue).await;
+        assert!(running.awaited());
         let middle = asks(&queue).await;
         let mine = queue.clone();
         let newest = tokio::spawn(async move { mine.turn(|| true).await });

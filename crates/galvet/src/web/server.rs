@@ -1,5 +1,6 @@
 //! Building and running the server.
 
+use super::caller::Connected;
 use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
@@ -204,14 +205,16 @@ pub fn serve(settings: Settings) -> Result<(), ServeError> {
     let runtime = rocket::tokio::runtime::Builder::new_multi_thread()
         .enable_all()
         .build()?;
-    let server = build(settings).attach(AdHoc::on_liftoff("address", |rocket| {
-        Box::pin(async move {
-            let (address, port) = (rocket.config().address, rocket.config().port);
-            let at = SocketAddr::new(address, port);
-            terminal::say(format_args!("Galvet is ready at http://{at}"));
-            terminal::say("Figures are guidance; stop it with Ctrl+C.");
-        })
-    }));
+    let server = build(settings)
+        .manage(Connected)
+        .attach(AdHoc::on_liftoff("address", |rocket| {
+            Box::pin(async move {
+                let (address, port) = (rocket.config().address, rocket.config().port);
+                let at = SocketAddr::new(address, port);
+                terminal::say(format_args!("Galvet is ready at http://{at}"));
+                terminal::say("Figures are guidance; stop it with Ctrl+C.");
+            })
+        }));
     // Every reader holds a file; the usual limit is for programs that serve nobody.
     if let Err(error) = rlimit::increase_nofile_limit(u64::MAX) {
         terminal::warn(format_args!(

@@ -1,6 +1,6 @@
 //! What all requests share: the data, read once a change, and the desk.
 
-use super::caller::Caller;
+use super::caller::{Caller, Watched};
 use super::queue::{Busy, Queue};
 use crate::answer::{Answered, Desk, Hull};
 use crate::present::page::ranking::{self, RankingView};
@@ -132,12 +132,18 @@ impl Shared {
         caller: Caller,
         work: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Trouble> {
+        self.work_watched(caller, move |_| work()).await
+    }
+
+    /// As [`Shared::work`], for what can stop once the reader has gone.
+    async fn work_watched<T: Send + 'static>(
+        &self,
+        caller: Caller,
+        work: impl FnOnce(&Watched) -> T + Send + 'static,
+    ) -> Result<T, Trouble> {
         let turn = self.queue.turn(move || caller.is_there()).await?;
-        Ok(task::spawn_blocking(move || {
-            let _turn = turn;
-            work()
-        })
-        .await?)
+        let watched = caller.watched(turn);
+        Ok(task::spawn_blocking(move || work(&watched)).await?)
     }
 
     /// The ranking for a question; worked out once, however many ask.
@@ -152,9 +158,8 @@ impl Shared {
             return Ok(known);
         }
         let desk = self.desk.clone();
-        self.work(caller, move || {
-            let watch = caller.watched();
-            desk.answer(shelf.state, &brief, &shelf.hulls, &watch)
+        self.work_watched(caller, move |watch| {
+            desk.answer(shelf.state, &brief, &shelf.hulls, watch)
         })
         .await?
         // Nobody is there to read why.
