@@ -229,7 +229,7 @@ test("the walk along a hull on a phone, one zone kept, resumed at the next", asy
   ownDemo,
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  const address = `${ownDemo}/hulls/fennick-dunmarrow/walk`;
+  const address = `${ownDemo}/hulls/pellune-rusko/walk`;
   await page.goto(address);
   await expect(page.locator("#here-title")).toHaveText("bow deck");
   await expectAxeClean(page);

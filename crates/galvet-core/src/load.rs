@@ -4,7 +4,7 @@ use crate::base::Lanes;
 use crate::crew::{Crew, SeatHeight};
 use crate::float::Weight;
 use crate::guide::{Guide, Guides};
-use crate::hull::{Construction, Measure, Survey};
+use crate::hull::{Construction, Fixed, Measure, Survey};
 use crate::stow::Layout;
 
 /// What kind of load a mass is, for the gauge.
@@ -77,6 +77,8 @@ pub struct LoadPlan {
     hull_x: f64,
     hull_z: f64,
     hull_radius: f64,
+    /// What modifications added to the hull: `x` from the bow's datum.
+    fixed: Vec<Fixed>,
     counts_kit: bool,
 }
 
@@ -114,18 +116,42 @@ impl LoadPlan {
                 guides[Guide::HullHeight]
             },
             hull_radius: guides[Guide::HullRadius] * beam,
+            fixed: survey
+                .fitout
+                .fixed()
+                .map(|f| Fixed { x: bow + f.x, ..f })
+                .collect(),
             counts_kit: survey.capacity_basis.counts_kit(),
         }
     }
 
+    /// The same with the seat's surface `height` above the floor and its middle at
+    /// `x`, m, where they are given.
+    #[must_use]
+    pub fn seated_at(mut self, x: Option<f64>, height: Option<f64>) -> Self {
+        self.seat_x = x.unwrap_or(self.seat_x);
+        self.seat_height = height.unwrap_or(self.seat_height);
+        self
+    }
+
+    /// What modifications weigh in all, kg; below zero where they took off more.
+    #[must_use]
+    pub fn fixed_mass(&self) -> f64 {
+        self.fixed.iter().map(|f| f.mass).sum()
+    }
+
     /// What the maker's label counts, kind by kind, kg; `kit` is what "fitted"
-    /// adds to the bare hull, kg.
+    /// adds to the bare hull, kg. What was added to her since counts on any basis;
+    /// what was taken off earns nothing.
     #[must_use]
     pub fn counted(&self, kit: f64) -> [(LoadKind, f64); 4] {
         let wet = self.layout.wet_part();
         [
             (LoadKind::Crew, self.crew_mass),
-            (LoadKind::FixedKit, if self.counts_kit { kit } else { 0.0 }),
+            (
+                LoadKind::FixedKit,
+                if self.counts_kit { kit } else { 0.0 } + self.fixed_mass().max(0.0),
+            ),
             (LoadKind::LooseKit, self.layout.loaded() - wet),
             (LoadKind::WaterAndFish, wet),
         ]
@@ -229,14 +255,22 @@ impl LoadPlan {
         }
     }
 
-    /// The hull alone.
+    /// The hull alone, with what modifications added to her.
     #[must_use]
     pub fn hull<const N: usize>(&self, hull_mass: Lanes<N>) -> Weight<N> {
+        let mut mass = hull_mass;
+        let (mut x, mut z) = (Lanes::splat(self.hull_x), Lanes::splat(self.hull_z));
+        for fixed in &self.fixed {
+            mass += Lanes::splat(fixed.mass);
+            let share = Lanes::splat(fixed.mass) / mass;
+            x += (Lanes::splat(fixed.x) - x) * share;
+            z += (Lanes::splat(fixed.z) - z) * share;
+        }
         Weight {
-            mass: hull_mass,
-            x: Lanes::splat(self.hull_x),
+            mass,
+            x,
             y: Lanes::ZERO,
-            z: Lanes::splat(self.hull_z),
+            z,
         }
     }
 
@@ -254,14 +288,15 @@ impl LoadPlan {
     /// The hull with any load in it.
     #[must_use]
     pub fn hull_with<const N: usize>(&self, hull_mass: Lanes<N>, load: Weight<N>) -> Weight<N> {
-        let mass = load.mass + hull_mass;
-        let share = hull_mass / mass;
-        let blend = |hull: f64, load: Lanes<N>| load + (Lanes::splat(hull) - load) * share;
+        let hull = self.hull(hull_mass);
+        let mass = load.mass + hull.mass;
+        let share = hull.mass / mass;
+        let blend = |hull: Lanes<N>, load: Lanes<N>| load + (hull - load) * share;
         Weight {
             mass,
-            x: blend(self.hull_x, load.x),
-            y: blend(0.0, load.y),
-            z: blend(self.hull_z, load.z),
+            x: blend(hull.x, load.x),
+            y: blend(hull.y, load.y),
+            z: blend(hull.z, load.z),
         }
     }
 
@@ -275,6 +310,9 @@ impl LoadPlan {
             mass * ((y - side).powi(2) + (z - centre).powi(2) + own * own)
         };
         let mut inertia = about(hull_mass, 0.0, self.hull_z, self.hull_radius);
+        for f in &self.fixed {
+            inertia += about(f.mass, 0.0, f.z, 0.0);
+        }
         for p in self.aboard(carriage) {
             inertia += about(p.mass, p.y, floor + p.above_floor, p.radius);
         }

@@ -7,7 +7,7 @@ use common::{assess, brief, float, gz, prototype_shape, rig, survey, weight};
 use galvet_core::body::{Body, draw};
 use galvet_core::figures::Quantity;
 use galvet_core::float::{Accuracy, Settled, Start, rim_angle, settle};
-use galvet_core::hull::{BottomShape, Construction, Flooded, Measure, Scuppers};
+use galvet_core::hull::{BottomShape, Construction, Flooded, Measure, Scuppers, floods};
 use galvet_core::question::Brief;
 use galvet_core::rank::{Code, reasons};
 use galvet_core::stability::righting;
@@ -21,7 +21,7 @@ fn hull() -> Body<1> {
 const MASS: f64 = 235.0;
 
 fn at_rest(body: &Body<1>, scuppers: Scuppers) -> Settled<1> {
-    let outline = body.outline(scuppers.floods());
+    let outline = body.outline(floods(&scuppers.fitted()));
     let w = weight(MASS, 1.82, 0.0, 0.35);
     settle(
         body,

@@ -6,8 +6,8 @@ mod common;
 use common::{catalogue, demo, rich};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading, Source,
-    Survey,
+    BottomShape, CapacityBasis, Construction, Fitout, Judgement, Kept, Looked, Measure, Origin,
+    Propulsion, Reading, Source, Survey,
 };
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{exchange, hull_table, hulls, input};
@@ -34,6 +34,7 @@ fn tabled(hull: &HullRecord) -> HullRecord {
     out.survey.evidence.clear();
     out.survey.offsets.clear();
     out.survey.fitout = Fitout::default();
+    out.survey.looked = Looked::default();
     out.extra.retain(|_, value| !value.is_empty());
     out
 }
@@ -151,6 +152,26 @@ fn readings() -> impl Strategy<Value = BTreeMap<Measure, Vec<Reading>>> {
     })
 }
 
+fn looked() -> impl Strategy<Value = Looked> {
+    let judged =
+        prop::collection::btree_map(select(Judgement::ALL), any::<prop::sample::Index>(), 0..6);
+    let kept = (text(), text(), text()).prop_map(|(finding, who, why)| Kept {
+        finding,
+        who,
+        date: "2026-11-25".to_owned(),
+        why,
+    });
+    let absent = prop::collection::vec(text(), 0..3);
+    (absent, judged, prop::collection::vec(kept, 0..3)).prop_map(|(absent, judged, kept)| Looked {
+        absent,
+        judged: judged
+            .into_iter()
+            .map(|(judgement, answer)| (judgement, answer.get(judgement.answers()).0))
+            .collect(),
+        kept,
+    })
+}
+
 prop_compose! {
     fn hull()(
         key in "[a-z0-9][a-z0-9-]{0,20}",
@@ -163,6 +184,7 @@ prop_compose! {
         origin in select(Origin::ALL),
         (lifts, straight, seats) in (any::<bool>(), any::<bool>(), 1_u8..=4),
         readings in readings(),
+        looked in looked(),
         colour in text(),
     ) -> HullRecord {
         HullRecord {
@@ -185,6 +207,7 @@ prop_compose! {
                 evidence: Vec::new(),
                 offsets: Vec::new(),
                 fitout: Fitout::default(),
+                looked,
             },
             extra: [("colour".to_owned(), colour)].into_iter().filter(|(_, v)| !v.is_empty()).collect(),
         }

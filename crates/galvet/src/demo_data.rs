@@ -1,7 +1,9 @@
 //! The demo's open files, shipped inside the binary.
 
 use crate::question;
-use galvet_store::files::{evidence, gear, hulls, rigs, waters};
+use galvet_core::hull::Survey;
+use galvet_store::files::hulls::HullRecord;
+use galvet_store::files::{evidence, gear, hulls, offsets, rigs, space, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
 
@@ -13,6 +15,43 @@ fn text(name: &str) -> Result<String, FileError> {
     let file = Demo::get(name).ok_or_else(|| FileError::whole(name, "is not in this binary"))?;
     String::from_utf8(file.data.into_owned())
         .map_err(|_| FileError::whole(name, "is not UTF-8 text"))
+}
+
+/// Names of the files in one of the demo's folders, in order.
+fn files_in(folder: &str) -> Vec<String> {
+    let names = Demo::iter().filter(|name| name.starts_with(folder));
+    let mut names: Vec<String> = names.map(|name| name.into_owned()).collect();
+    names.sort();
+    names
+}
+
+/// Puts onto the hulls what was measured of them beyond a table: afloat, along
+/// the deck, section by section.
+fn walked(hulls: &mut [HullRecord]) -> Result<(), FileError> {
+    let mut on = |file: &str, key: &str, put: &mut dyn FnMut(&mut Survey)| {
+        let hull = hulls.iter_mut().find(|h| h.survey.key == key);
+        let hull = hull.ok_or_else(|| FileError::whole(file, format!("no hull “{key}”")))?;
+        put(&mut hull.survey);
+        Ok::<(), FileError>(())
+    };
+    let file = "demo/evidence.json";
+    for (key, item) in evidence::read(file, &text("evidence.json")?)? {
+        on(file, &key, &mut |s| s.evidence.push(item.clone()))?;
+    }
+    let file = "demo/space.json";
+    for (key, fitout, looked) in space::read(file, &text("space.json")?)? {
+        on(file, &key, &mut |s| {
+            s.fitout = fitout.clone();
+            s.looked = looked.clone();
+        })?;
+    }
+    for name in files_in("offsets/") {
+        let file = format!("demo/{name}");
+        let (stations, _) = offsets::read_stations(&file, &text(&name)?)?;
+        let key = name.trim_start_matches("offsets/").trim_end_matches(".csv");
+        on(&file, key, &mut |s| s.offsets.clone_from(&stations))?;
+    }
+    Ok(())
 }
 
 /// The whole demo catalogue, read as any import would be.
@@ -27,18 +66,8 @@ pub fn catalogue() -> Result<Catalogue, Vec<FileError>> {
     let gear = gear::read("demo/gear.json", &text("gear.json").map_err(one)?).map_err(one)?;
     let rigs =
         rigs::read("demo/rigs.json", &text("rigs.json").map_err(one)?, &gear).map_err(one)?;
-    let file = "demo/evidence.json";
-    for (key, item) in evidence::read(file, &text("evidence.json").map_err(one)?).map_err(one)? {
-        let unknown = || vec![FileError::whole(file, format!("no hull “{key}”"))];
-        let hull = hulls.iter_mut().find(|h| h.survey.key == key);
-        hull.ok_or_else(unknown)?.survey.evidence.push(item);
-    }
-    let mut names: Vec<String> = Demo::iter()
-        .filter(|name| name.starts_with("briefs/"))
-        .map(|name| name.into_owned())
-        .collect();
-    names.sort();
-    let briefs = names
+    walked(&mut hulls).map_err(one)?;
+    let briefs = files_in("briefs/")
         .iter()
         .map(|name| {
             let file = format!("demo/{name}");
@@ -61,7 +90,8 @@ pub fn catalogue() -> Result<Catalogue, Vec<FileError>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use galvet_core::hull::Survey;
+    use galvet_core::base::Keyed;
+    use galvet_core::hull::{Judgement, zones};
 
     #[test]
     fn the_demo_is_whole() {
@@ -74,5 +104,20 @@ mod tests {
         let surveys = || demo.hulls.iter().map(|h| &h.survey);
         assert!(surveys().any(doubtful), "a contradiction to show");
         assert!(surveys().filter(|s| gappy(s)).count() >= 3, "gaps to show");
+        // Walked along in full: every zone by tape, every question answered.
+        let full = |s: &&Survey| {
+            let tape = zones(s).iter().all(|z| z.source.is_measured());
+            tape && s.looked.judged.len() == Judgement::ALL.len()
+        };
+        assert!(surveys().filter(full).count() >= 3, "walked along in full");
+        let changed = |s: &&Survey| !s.fitout.modifications.is_empty();
+        assert!(surveys().filter(changed).count() >= 2, "changed since");
+        assert!(
+            surveys().any(|s| !s.offsets.is_empty()),
+            "measured sections"
+        );
+        let bare = |s: &&Survey| s.fitout.is_empty();
+        let bare = surveys().filter(bare).count();
+        assert!((3..=6).contains(&bare), "{bare} known by a leaflet only");
     }
 }

@@ -374,7 +374,7 @@ fn a_tilt_test_narrows_the_range_and_is_taken_back() {
 #[test]
 fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
     let desk = Desk::demo();
-    let page = desk.page("/hulls/tindrel-vaskar/walk");
+    let page = desk.page("/hulls/pellune-rusko/walk");
     assert!(page.contains("0 of ") && page.contains("guessed from her length and beam"));
     let at = |page: &str| {
         let after = page.split("id=\"here-title\">").nth(1).unwrap();
@@ -397,14 +397,14 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
             next.replace(' ', "+")
         )
     };
-    let address = format!("/hulls/tindrel-vaskar/walk?zone={encoded}");
+    let address = format!("/hulls/pellune-rusko/walk?zone={encoded}");
     // A mistake comes back as typed, at its field.
     let wrong = desk.send(&address, ContentType::Form, &form("near"));
     assert_eq!(wrong.status(), Status::UnprocessableEntity);
     let wrong = wrong.into_string().unwrap();
     assert!(wrong.contains("value=\"near\"") && wrong.contains("id=\"z-from-said\""));
     assert!(
-        hull(&desk, "tindrel-vaskar")
+        hull(&desk, "pellune-rusko")
             .unwrap()
             .survey
             .fitout
@@ -420,7 +420,7 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
             .unwrap()
             .contains("zone=")
     );
-    let zones = hull(&desk, "tindrel-vaskar").unwrap().survey.fitout.zones;
+    let zones = hull(&desk, "pellune-rusko").unwrap().survey.fitout.zones;
     assert_eq!(zones.len(), 1);
     assert_eq!(
         (zones[0].name.as_str(), zones[0].from, zones[0].width),
@@ -430,14 +430,14 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
         (zones[0].source, zones[0].non_slip),
         (Source::Tape, Some(false))
     );
-    assert_eq!(at(&desk.page("/hulls/tindrel-vaskar/walk")), next);
+    assert_eq!(at(&desk.page("/hulls/pellune-rusko/walk")), next);
     // From the stern it begins at the other end.
-    let stern = at(&desk.page("/hulls/tindrel-vaskar/walk?end=stern"));
+    let stern = at(&desk.page("/hulls/pellune-rusko/walk?end=stern"));
     assert!(stern != first && stern != next, "{stern}");
     // Off again: a guess as before. And undone.
     assert_eq!(desk.post(&address, "action=forget"), Status::SeeOther);
     assert!(
-        hull(&desk, "tindrel-vaskar")
+        hull(&desk, "pellune-rusko")
             .unwrap()
             .survey
             .fitout
@@ -446,7 +446,7 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
     );
     assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
     assert_eq!(
-        hull(&desk, "tindrel-vaskar").unwrap().survey.fitout.zones,
+        hull(&desk, "pellune-rusko").unwrap().survey.fitout.zones,
         zones
     );
     // Nothing to walk along without length or beam; nobody there, no page.
@@ -456,7 +456,7 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
     );
     assert_eq!(desk.ask("/hulls/none/walk").status(), Status::NotFound);
     assert_eq!(
-        desk.post("/hulls/tindrel-vaskar/walk?zone=attic", "from=1"),
+        desk.post("/hulls/pellune-rusko/walk?zone=attic", "from=1"),
         Status::NotFound
     );
 }

@@ -2,7 +2,7 @@
 
 use crate::body::{Body, EdgePoint};
 use crate::guide::Guides;
-use crate::hull::{Construction, Flooded};
+use crate::hull::{Construction, Flooded, Scupper, floods};
 use crate::load::{Carriage, LoadPlan};
 use crate::plausible::Posterior;
 use crate::question::Brief;
@@ -29,6 +29,8 @@ pub struct Setup {
     pub brief: Arc<Brief>,
     /// Where the masses lie.
     pub loads: LoadPlan,
+    /// Her scuppers as the question sets them.
+    pub scuppers: Vec<Scupper>,
     /// Recesses that stand open from below.
     pub open: Flooded,
     /// Whether water running in over the rim fills what is still dry.
@@ -43,8 +45,9 @@ impl Setup {
     pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
         let (form, survey) = (&posterior.form, &posterior.survey);
         let construction = survey.construction;
+        let scuppers = survey.scuppers(brief.scuppers);
         let open = match construction {
-            Construction::SitOnTop => brief.scuppers.floods(),
+            Construction::SitOnTop => floods(&scuppers),
             Construction::SitInside | Construction::Board => Flooded::NONE,
         };
         let layout = Layout::by_fractions(&brief.rig, form.bow(), form.length());
@@ -59,6 +62,7 @@ impl Setup {
         );
         Self {
             loads,
+            scuppers,
             open,
             fills: construction != Construction::Board && open != Flooded::ALL,
             limit: match construction {

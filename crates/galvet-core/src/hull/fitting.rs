@@ -88,6 +88,20 @@ pub enum FittingKind {
     },
     /// A handle for carrying.
     Handle,
+    /// A seat; its place is the middle of its slide.
+    Seat {
+        /// How far it slides in all; nought where it does not.
+        slide: f64,
+        /// Its surface above the floor at its lowest.
+        low: Option<f64>,
+        /// The same at its highest.
+        high: Option<f64>,
+    },
+    /// Foot braces or pedals; their place is the middle of their slide.
+    FootBraces {
+        /// How far they slide in all.
+        slide: f64,
+    },
     /// The drain plug.
     DrainPlug,
 }
@@ -126,6 +140,11 @@ impl Fitting {
     /// Accepted hooks a metre.
     pub const HOOKS: Bounds = Bounds::new("hooks a metre", Dimension::Ratio, 0.0, 60.0);
 
+    /// Accepted heights of a seat above the floor, m.
+    pub const SEAT: Bounds = Bounds::new("a seat's height", Dimension::ShortLength, 0.0, 0.9);
+    /// Accepted slides, m.
+    pub const SLIDE: Bounds = Bounds::new("a slide", Dimension::ShortLength, 0.0, 1.2);
+
     /// Checks every number.
     ///
     /// # Errors
@@ -163,6 +182,15 @@ impl Fitting {
             } => {
                 size(length)?;
                 Self::HOOKS.check(hooks_per_metre)?;
+            }
+            FittingKind::Seat { slide, low, high } => {
+                Self::SLIDE.check(slide)?;
+                for height in [low, high].into_iter().flatten() {
+                    Self::SEAT.check(height)?;
+                }
+            }
+            FittingKind::FootBraces { slide } => {
+                Self::SLIDE.check(slide)?;
             }
             _ => {}
         }

@@ -65,6 +65,9 @@ pub enum Scuppers {
     /// Plugged in the cockpit, open in the tank well.
     #[strum(message = "plugged in the cockpit only")]
     CockpitPlugged,
+    /// One by one as each hull's record has them.
+    #[strum(message = "as each is on her")]
+    AsFound,
 }
 }
 
@@ -92,6 +95,13 @@ pub fn floods(scuppers: &[Scupper]) -> Flooded {
     }
 }
 
+/// Whether water standing in a recess has no way out at all.
+#[must_use]
+pub fn holds_water(scuppers: &[Scupper], recess: Recess) -> bool {
+    let way_out = |s: &Scupper| s.recess == recess && s.state != ScupperState::Plugged;
+    !scuppers.iter().any(way_out)
+}
+
 /// Whether water standing in a recess runs out: some scupper there is open or
 /// one-way, and the floor lies `floor_above_water` > 0 m over the water.
 #[must_use]
@@ -103,12 +113,13 @@ pub fn drains(scuppers: &[Scupper], recess: Recess, floor_above_water: f64) -> b
 }
 
 impl Scuppers {
-    /// The scuppers this amounts to, one for each recess.
+    /// The scuppers this amounts to, one for each recess; open where it depends on
+    /// the hull (see [`Survey::scuppers`](super::Survey::scuppers)).
     #[must_use]
     pub const fn fitted(self) -> [Scupper; 2] {
         use ScupperState as S;
         let (cockpit, well) = match self {
-            Self::Open => (S::Open, S::Open),
+            Self::Open | Self::AsFound => (S::Open, S::Open),
             Self::Plugged => (S::Plugged, S::Plugged),
             Self::OneWay => (S::OneWay, S::OneWay),
             Self::CockpitPlugged => (S::Plugged, S::Open),
@@ -125,16 +136,10 @@ impl Scuppers {
         ]
     }
 
-    /// Which recesses these leave open from below.
-    #[must_use]
-    pub fn floods(self) -> Flooded {
-        floods(&self.fitted())
-    }
-
-    /// Whether water standing in the cockpit has no way out.
+    /// Whether water standing in the cockpit has no way out, whatever the hull.
     #[must_use]
     pub fn holds_water(self) -> bool {
-        self.fitted()[0].state == ScupperState::Plugged
+        holds_water(&self.fitted(), Recess::Cockpit)
     }
 }
 

@@ -3,6 +3,7 @@
 use super::evidence::Evidence;
 use super::fitout::Fitout;
 use super::kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
+use super::looked::Looked;
 use super::measure::Measure;
 use super::station::Station;
 use crate::base::OutOfRange;
@@ -79,6 +80,8 @@ pub struct Survey {
     pub offsets: Vec<Station>,
     /// Zones, fittings, modifications and configurations.
     pub fitout: Fitout,
+    /// What was looked at and judged.
+    pub looked: Looked,
 }
 
 impl Survey {

@@ -150,11 +150,13 @@ fn within(opening: Opening, length: f64, width: f64) -> Opening {
     }
 }
 
-/// A hull's zones, bow to stern: those on the record, and of the template those
-/// of which the record has none of their name or kind and side.
+/// A hull's zones, bow to stern: those on the record as she stands, and of the
+/// template those of which the record has none of their name or kind and side and
+/// does not say that she has none.
 #[must_use]
 pub fn zones(survey: &Survey) -> Vec<Zone> {
-    let known = &survey.fitout.zones;
+    let (delivered, known) = (&survey.fitout.zones, survey.fitout.zones_now());
+    let absent = &survey.looked.absent;
     // A finger off the middle is still the middle.
     let side = |zone: &Zone| match zone.offset {
         o if o > 0.02 => 1,
@@ -167,8 +169,12 @@ pub fn zones(survey: &Survey) -> Vec<Zone> {
     let guesses = template(survey).unwrap_or_default();
     let missing = guesses
         .into_iter()
-        .filter(|guess| !known.iter().any(|real| same(guess, real)));
-    let mut all: Vec<Zone> = known.iter().cloned().chain(missing).collect();
+        // What was there at delivery and has been taken out is no guess again.
+        .filter(|guess| {
+            let mut real = delivered.iter().chain(&known);
+            !absent.contains(&guess.name) && !real.any(|real| same(guess, real))
+        });
+    let mut all: Vec<Zone> = missing.chain(known.iter().cloned()).collect();
     all.sort_by(|a, b| {
         a.from
             .total_cmp(&b.from)

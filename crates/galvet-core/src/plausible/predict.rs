@@ -7,7 +7,7 @@ use crate::float::{
     Accuracy, Limit, Settled, Start, Weight, further_load, metacentric_height, settle,
 };
 use crate::guide::{Guide, Guides};
-use crate::hull::{Construction, Datum, Evidence, FloatReading, Flooded, Measure, Survey};
+use crate::hull::{Construction, Datum, Evidence, FloatReading, Flooded, Measure, Survey, floods};
 use crate::load::{Carriage, LoadPlan};
 use crate::stow::Layout;
 use rayon::prelude::*;
@@ -177,12 +177,14 @@ impl<'a> Tank<'a> {
         let mass = guides[Guide::SoldMass] - guides[Guide::DressedExtra];
         let crew = Crew::new(mass, guides[Guide::SoldStature]).ok();
         let size = [form.bow(), form.length(), form.beam()];
+        // As she was delivered: her shape is the same whatever was changed since.
+        let delivered = survey.with_made(|_| false);
         Self {
             form,
             survey,
             loads: crew.map(|crew| {
                 LoadPlan::lay(
-                    survey,
+                    &delivered,
                     crew,
                     SeatHeight::Low,
                     Layout::default(),
@@ -241,7 +243,12 @@ impl<'a> Tank<'a> {
                 z: body.standing_height + e.aboard.height,
             },
         );
-        let settled = self.settle(body, &weight, e.scuppers.floods(), e.density);
+        let settled = self.settle(
+            body,
+            &weight,
+            floods(&self.survey.scuppers(e.scuppers)),
+            e.density,
+        );
         let (at, middle) = (&settled.attitude, body.middle());
         match &e.reading {
             FloatReading::Heights { datum, heights } => heights

@@ -5,7 +5,7 @@
 
 use crate::body::{Shape, estimate::LEAST_HEIGHT};
 use crate::guide::{Guide, Guides};
-use crate::hull::{Construction, Measure, Reading, Survey};
+use crate::hull::{Construction, Measure, Reading, Survey, ZoneKind};
 
 /// A value with the width of our ignorance of it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -43,6 +43,7 @@ pub(crate) mod coordinate {
     pub(crate) const FULLNESS: usize = 7;
     pub(crate) const HULL_MASS: usize = 8;
     pub(crate) const RECESS_BREADTH: usize = 10;
+    pub(crate) const RECESS_TO: usize = 12;
 }
 
 /// What is known and guessed about a hull, parameter by parameter.
@@ -144,6 +145,10 @@ impl ShapePrior {
         known(coordinate::FLOOR, Measure::FloorHeight, 1.0);
         known(coordinate::STERN_END, Measure::TransomWidth, 1.0 / beam);
         known(coordinate::RECESS_BREADTH, Measure::FloorWidth, 1.0 / beam);
+        if let Some(to) = well_end(survey) {
+            spreads[coordinate::RECESS_TO].median = to / length;
+            spreads[coordinate::RECESS_TO].sd = g(Guide::TapeSd) / length;
+        }
         if measured {
             let error = g(Guide::OffsetShare);
             spreads[coordinate::DEPTH] = Spread::new(1.0, error, 0.9, 1.1);
@@ -214,6 +219,13 @@ impl ShapePrior {
     pub fn median(&self) -> Shape {
         self.shape(&[0.0; DIMENSIONS])
     }
+}
+
+/// Where the tank well ends, m from the bow: where somebody put a tape to it.
+fn well_end(survey: &Survey) -> Option<f64> {
+    let zones = survey.fitout.zones.iter();
+    let wells = zones.filter(|z| z.kind == ZoneKind::TankWell && z.source.is_measured());
+    wells.map(|z| z.to).reduce(f64::max)
 }
 
 /// Hull and kit on one account: the mass of the hull (fitted, or bare where the

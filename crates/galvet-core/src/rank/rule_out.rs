@@ -6,7 +6,7 @@ use crate::base::Dimension;
 use crate::crew::Posture;
 use crate::figures::{Assessment, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
-use crate::hull::{Construction, Measure, Recess, drains};
+use crate::hull::{Construction, Measure, Recess, drains, holds_water};
 use crate::question::Brief;
 
 /// Everything that rules a hull out, gravest first.
@@ -75,7 +75,7 @@ fn suitable(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
         found.push(Reason::by(Code::StaySeated, short, Dimension::Ratio));
     }
     if brief.water.must_drain {
-        found.extend(undrained(assessment, brief));
+        found.extend(undrained(assessment));
     }
     let drive = if setup.posterior.survey.drive_lifts {
         None
@@ -93,20 +93,19 @@ fn suitable(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
 }
 
 /// Why water in the cockpit would stay there, where it would.
-fn undrained(assessment: &Assessment, brief: &Brief) -> Option<Reason> {
+fn undrained(assessment: &Assessment) -> Option<Reason> {
     let setup = &assessment.setup;
-    let scuppers = brief.scuppers;
     let detail = match setup.posterior.survey.construction {
         Construction::Board => return None,
         Construction::SitInside => "no scuppers: a swamped cockpit cannot drain on this water",
-        Construction::SitOnTop if scuppers.holds_water() => {
+        Construction::SitOnTop if holds_water(&setup.scuppers, Recess::Cockpit) => {
             "plugged scuppers cannot drain: this water asks for open ones"
         }
         // With open scuppers a floor under water is said to be too wet already.
         Construction::SitOnTop if setup.limit == WaterLimit::Floor => return None,
         Construction::SitOnTop => {
             let above = assessment.median(Quantity::FloorAboveWater)?;
-            if drains(&scuppers.fitted(), Recess::Cockpit, above) {
+            if drains(&setup.scuppers, Recess::Cockpit, above) {
                 return None;
             }
             "valves cannot drain it: the floor lies under the water at this load"

@@ -12,7 +12,7 @@ use galvet_core::figures::Assessment;
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading,
+    BottomShape, CapacityBasis, Construction, Fitout, Looked, Measure, Origin, Propulsion, Reading,
     Scuppers, Source, Station, Survey,
 };
 use galvet_core::plausible::Posterior;
@@ -56,6 +56,7 @@ pub fn survey(
         evidence: Vec::new(),
         offsets: Vec::new(),
         fitout: Fitout::default(),
+        looked: Looked::default(),
     }
 }
 

@@ -22,6 +22,7 @@ diesel::table! {
         origin -> Text,
         notes -> Text,
         extra -> Text,
+        looked -> Text,
     }
 }
 

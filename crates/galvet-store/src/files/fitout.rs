@@ -177,6 +177,18 @@ enum FittingKindShape {
         hooks_per_metre: f64,
     },
     Handle,
+    Seat {
+        #[serde(rename = "slide_m", default)]
+        slide: f64,
+        #[serde(rename = "low_m", default, skip_serializing_if = "Option::is_none")]
+        low: Option<f64>,
+        #[serde(rename = "high_m", default, skip_serializing_if = "Option::is_none")]
+        high: Option<f64>,
+    },
+    FootBraces {
+        #[serde(rename = "slide_m", default)]
+        slide: f64,
+    },
     DrainPlug,
 }
 

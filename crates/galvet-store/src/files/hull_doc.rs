@@ -4,6 +4,7 @@
 use super::evidence::Entry;
 use super::fitout::FitoutDoc;
 use super::hulls::HullRecord;
+use super::looked::LookedDoc;
 use super::{check_key, word};
 use galvet_core::base::Keyed;
 use galvet_core::body::offsets;
@@ -46,6 +47,8 @@ pub struct HullDoc {
     offsets: Vec<StationDoc>,
     #[serde(default, skip_serializing_if = "FitoutDoc::is_empty")]
     fitout: FitoutDoc,
+    #[serde(default, skip_serializing_if = "LookedDoc::is_empty")]
+    looked: LookedDoc,
     /// Columns of a file Galvet does not know.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     extra: BTreeMap<String, String>,
@@ -122,6 +125,7 @@ impl HullDoc {
                 })
                 .collect(),
             fitout: FitoutDoc::of(&s.fitout),
+            looked: LookedDoc::of(&s.looked),
             extra: record.extra.clone(),
         }
     }
@@ -185,6 +189,7 @@ impl HullDoc {
                     .collect::<Result<_, _>>()?,
                 offsets: stations,
                 fitout: self.fitout.fitout()?,
+                looked: self.looked.looked()?,
             },
             extra: self.extra,
         })

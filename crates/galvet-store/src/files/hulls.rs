@@ -11,8 +11,8 @@ use super::table::Table;
 use super::{FileError, Mistakes, check_key, echo, word};
 use galvet_core::base::{Bare, Dimension, Keyed};
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Fitout, Measure, Origin, Propulsion, Reading, Source,
-    Survey,
+    BottomShape, CapacityBasis, Construction, Fitout, Looked, Measure, Origin, Propulsion, Reading,
+    Source, Survey,
 };
 use std::collections::{BTreeMap, BTreeSet};
 
@@ -328,6 +328,7 @@ impl<'a> Row<'a> {
                 evidence: Vec::new(),
                 offsets: Vec::new(),
                 fitout: Fitout::default(),
+                looked: Looked::default(),
             },
             extra: self.extra,
         })

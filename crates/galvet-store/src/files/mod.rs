@@ -17,9 +17,11 @@ pub mod hulls;
 pub mod input;
 mod json;
 mod keyed;
+pub(crate) mod looked;
 pub mod mend;
 pub mod offsets;
 pub mod rigs;
+pub mod space;
 mod table;
 pub mod waters;
 

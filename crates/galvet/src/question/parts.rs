@@ -110,6 +110,7 @@ fn scuppers() -> Vec<Offer> {
         Scuppers::Plugged => "dry feet and more carried, but nothing drains",
         Scuppers::OneWay => "valves: float as plugged, drain while the floor is above the water",
         Scuppers::CockpitPlugged => "dry feet; the well behind the seat still drains",
+        Scuppers::AsFound => "one by one as the record has them; open where it does not say",
     })
 }
 

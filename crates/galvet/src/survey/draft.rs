@@ -5,7 +5,7 @@ use super::fields::{FIELDS, FITTED, Field, FieldKind};
 use super::typed::number;
 use galvet_core::base::{Keyed, System};
 use galvet_core::hull::{
-    CapacityBasis, Construction, Fitout, Measure, Propulsion, Reading, Source, Survey,
+    CapacityBasis, Construction, Fitout, Looked, Measure, Propulsion, Reading, Source, Survey,
 };
 use galvet_store::files::echo;
 use std::collections::BTreeMap;
@@ -109,6 +109,7 @@ impl Draft {
                 evidence: Vec::new(),
                 offsets: Vec::new(),
                 fitout: Fitout::default(),
+                looked: Looked::default(),
             },
             mistakes: reader.mistakes,
             echoes: reader.echoes,

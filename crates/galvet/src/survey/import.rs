@@ -205,6 +205,9 @@ fn updated(there: &HullRecord, file: &HullRecord) -> HullRecord {
     if s.fitout == galvet_core::hull::Fitout::default() {
         s.fitout = old.fitout.clone();
     }
+    if s.looked.is_empty() {
+        s.looked = old.looked.clone();
+    }
     for (name, value) in &there.extra {
         out.extra
             .entry(name.clone())

@@ -159,7 +159,7 @@ mod tests {
         let hull = crate::demo_data::catalogue().unwrap().hulls.into_iter();
         let hull = hull
             .into_iter()
-            .find(|h| h.survey.key == "fennick-dunmarrow")
+            .find(|h| h.survey.key == "pellune-rusko")
             .unwrap();
         zones(&hull.survey)
             .into_iter()
@@ -253,7 +253,7 @@ mod tests {
         let hulls = crate::demo_data::catalogue().unwrap().hulls;
         let mut hull = hulls
             .into_iter()
-            .find(|h| h.survey.key == "fennick-dunmarrow")
+            .find(|h| h.survey.key == "pellune-rusko")
             .unwrap();
         let before = zones(&hull.survey);
         let mut measured = well();

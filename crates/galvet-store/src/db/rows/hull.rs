@@ -6,6 +6,7 @@ use crate::error::StoreError;
 use crate::files::evidence::Entry;
 use crate::files::fitout::FitoutDoc;
 use crate::files::hulls::HullRecord;
+use crate::files::looked::LookedDoc;
 use crate::files::word;
 use diesel::prelude::*;
 use galvet_core::base::Keyed;
@@ -34,6 +35,7 @@ pub(in crate::db) struct HullRow {
     origin: String,
     notes: String,
     extra: String,
+    looked: String,
 }
 
 #[derive(Debug, Clone, Queryable, Selectable, Insertable)]
@@ -215,6 +217,7 @@ impl HullRow {
             origin: s.origin.key().to_owned(),
             notes: s.notes.clone(),
             extra: serde_json::to_string(&record.extra).map_err(bad)?,
+            looked: serde_json::to_string(&LookedDoc::of(&s.looked)).map_err(bad)?,
         };
         let readings = s.readings.iter().flat_map(|(measure, all)| {
             all.iter().map(move |r| ReadingRow {
@@ -265,6 +268,7 @@ impl HullRow {
 
     fn checked(self, parts: HullParts) -> Result<HullRecord, String> {
         let fitout = parts.fitout.doc().map_err(|e| e.to_string())?.fitout()?;
+        let looked: LookedDoc = serde_json::from_str(&self.looked).map_err(|e| e.to_string())?;
         let mut readings: BTreeMap<Measure, Vec<Reading>> = BTreeMap::new();
         for row in parts.readings {
             let measure: Measure = word("measure", &row.measure)?;
@@ -322,6 +326,7 @@ impl HullRow {
                 evidence: evidence.collect::<Result<_, _>>()?,
                 offsets: stations,
                 fitout,
+                looked: looked.looked()?,
                 key: self.slug,
             },
         })
