@@ -125,15 +125,6 @@ impl LoadPlan {
         }
     }
 
-    /// The same with the seat's surface `height` above the floor and its middle at
-    /// `x`, m, where they are given.
-    #[must_use]
-    pub fn seated_at(mut self, x: Option<f64>, height: Option<f64>) -> Self {
-        self.seat_x = x.unwrap_or(self.seat_x);
-        self.seat_height = height.unwrap_or(self.seat_height);
-        self
-    }
-
     /// What modifications weigh in all, kg; below zero where they took off more.
     #[must_use]
     pub fn fixed_mass(&self) -> f64 {

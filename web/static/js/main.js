@@ -3,7 +3,9 @@
  * form, parts are <details>, hulls are links.
  */
 import { keepInStep } from "./answer.js";
+import { formsThatKeep } from "./autosave.js";
 import { partsThatClose } from "./parts.js";
+import { planThatMoves } from "./plan.js";
 import { walkRows } from "./rows.js";
 
 const answer = document.getElementById("answer");
@@ -12,3 +14,5 @@ if (answer) {
   walkRows(answer);
 }
 partsThatClose(document);
+planThatMoves(document);
+formsThatKeep(document);

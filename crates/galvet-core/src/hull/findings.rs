@@ -1,18 +1,37 @@
 //! What a reader must know of a record before trusting it.
 
 use super::kinds::{CapacityBasis, Construction};
+use super::looked::Kept;
 use super::measure::Measure;
 use super::sense;
 use super::survey::Survey;
 use crate::base::{Finding, Keyed, System};
 
 impl Survey {
-    /// Gaps and contradictions, worst first.
+    /// Gaps and contradictions, worst first, without those somebody stands by.
     #[must_use]
     pub fn findings(&self) -> Vec<Finding> {
+        let mut found = self.disagreements();
+        found.retain(|finding| self.looked.stands_by(finding).is_none());
+        found.extend(self.gaps());
+        found
+    }
+
+    /// Odd figures somebody stands by, with who and why.
+    #[must_use]
+    pub fn stood_by(&self) -> Vec<(Finding, &Kept)> {
+        let found = self.disagreements().into_iter();
+        found
+            .filter_map(|finding| {
+                let kept = self.looked.stands_by(&finding)?;
+                Some((finding, kept))
+            })
+            .collect()
+    }
+
+    fn disagreements(&self) -> Vec<Finding> {
         let mut found = self.contradictions();
         found.extend(sense::odd(self));
-        found.extend(self.gaps());
         found
     }
 

@@ -135,6 +135,27 @@ pub struct Kept {
     pub why: String,
 }
 
+impl Kept {
+    /// "kept by Ana, 2026-11-25: weighed twice".
+    #[must_use]
+    pub fn words(&self) -> String {
+        let mut out = "kept".to_owned();
+        if !self.who.is_empty() {
+            out.push_str(" by ");
+            out.push_str(&self.who);
+        }
+        if !self.date.is_empty() {
+            out.push_str(", ");
+            out.push_str(&self.date);
+        }
+        if !self.why.is_empty() {
+            out.push_str(": ");
+            out.push_str(&self.why);
+        }
+        out
+    }
+}
+
 /// What was looked at rather than measured.
 #[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Looked {

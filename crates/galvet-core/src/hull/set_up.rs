@@ -5,8 +5,10 @@
 
 use super::fitout::{Configuration, Fitout, Modification, Progress, SeatSetting, SeatUsed};
 use super::fitting::{Fitting, FittingKind};
+use super::kinds::Source;
+use super::measure::Measure;
 use super::scupper::{Recess, Scupper, ScupperState, Scuppers};
-use super::survey::Survey;
+use super::survey::{Reading, Survey};
 use super::zone::Zone;
 
 /// Masses a modification adds to the hull, or takes off.
@@ -81,11 +83,18 @@ impl Survey {
         hull
     }
 
-    /// The hull in a configuration: its modifications done, its propulsion.
+    /// The hull in a configuration: its modifications done, its propulsion, its
+    /// seat's place where the record has it.
     #[must_use]
     pub fn configured(&self, configuration: &Configuration) -> Self {
         let mut hull = self.with_made(|m| configuration.modifications.contains(&m.name));
         hull.propulsion = configuration.propulsion;
+        let place = configuration.seat_place(&hull);
+        if let (Some(x), Some(length)) = (place, hull.value(Measure::Length))
+            && let Ok(reading) = Reading::new(Measure::SeatPlace, x / length, Source::Tape)
+        {
+            hull.readings.insert(Measure::SeatPlace, vec![reading]);
+        }
         hull
     }
 

@@ -3,16 +3,17 @@
 use super::{FileError, check_key, read_json, word};
 use galvet_core::base::{Keyed, OutOfRange};
 use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading, Scuppers};
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 /// A file of measurements.
-#[derive(Debug, Serialize, Deserialize)]
+#[derive(Debug, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct EvidenceFile {
     evidence: Vec<HullEvidence>,
 }
 
-#[derive(Debug, Serialize, Deserialize)]
+#[derive(Debug, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct HullEvidence {
     hull: String,
@@ -21,7 +22,7 @@ struct HullEvidence {
 }
 
 /// One measurement with what lay aboard.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 pub struct Entry {
     aboard_kg: f64,
     aboard_place: f64,
@@ -45,7 +46,7 @@ fn open() -> String {
     Scuppers::Open.key().to_owned()
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(rename_all = "kebab-case", deny_unknown_fields)]
 enum ReadingEntry {
     /// Tape from the cockpit floor to the water: place, height.

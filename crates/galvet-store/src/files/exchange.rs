@@ -8,6 +8,7 @@ use super::rigs::{self, RigEntry};
 use super::waters::{self, WaterEntry};
 use super::{FileError, Mistakes, read_json};
 use crate::db::{Catalogue, SavedBrief};
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
@@ -16,12 +17,13 @@ const VERSION: u32 = 1;
 
 /// The document's head and parts. Hulls are read one by one, so that one bad one
 /// is named and the others too.
-#[derive(Debug, Serialize, Deserialize)]
+#[derive(Debug, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct Document {
     /// Version of the format.
     galvet: u32,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schemars(with = "Vec<HullDoc>")]
     hulls: Vec<Value>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     gear: Vec<GearEntry>,
@@ -30,7 +32,14 @@ struct Document {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     waters: Vec<WaterEntry>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schemars(with = "Vec<Value>")]
     questions: Vec<SavedBrief>,
+}
+
+/// The JSON Schema of an exchange file, made from the types that read it.
+#[must_use]
+pub fn schema() -> Value {
+    schemars::schema_for!(Document).to_value()
 }
 
 /// Writes a catalogue as an exchange file.

@@ -8,10 +8,11 @@ use galvet_core::hull::{
     Configuration, Dryness, Facing, Fitout, Fitting, FittingKind, Modification, Opening, Progress,
     Propulsion, Reach, Recess, ScupperState, SeatSetting, SeatUsed, Source, Zone, ZoneKind,
 };
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 /// A hull's space.
-#[derive(Debug, Clone, Default, Serialize, Deserialize)]
+#[derive(Debug, Clone, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub(crate) struct FitoutDoc {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
@@ -25,21 +26,33 @@ pub(crate) struct FitoutDoc {
 }
 
 /// A zone as JSON.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(transparent)]
-pub(crate) struct ZoneDoc(#[serde(with = "ZoneShape")] pub(crate) Zone);
+pub(crate) struct ZoneDoc(
+    #[serde(with = "ZoneShape")]
+    #[schemars(with = "ZoneShape")]
+    pub(crate) Zone,
+);
 
 /// A fitting as JSON.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(transparent)]
-pub(crate) struct FittingDoc(#[serde(with = "FittingShape")] pub(crate) Fitting);
+pub(crate) struct FittingDoc(
+    #[serde(with = "FittingShape")]
+    #[schemars(with = "FittingShape")]
+    pub(crate) Fitting,
+);
 
 /// A configuration as JSON.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(transparent)]
-pub(crate) struct ConfigurationDoc(#[serde(with = "ConfigurationShape")] pub(crate) Configuration);
+pub(crate) struct ConfigurationDoc(
+    #[serde(with = "ConfigurationShape")]
+    #[schemars(with = "ConfigurationShape")]
+    pub(crate) Configuration,
+);
 
-#[derive(Serialize, Deserialize)]
+#[derive(Serialize, Deserialize, JsonSchema)]
 #[serde(remote = "Opening", rename_all = "snake_case")]
 enum OpeningShape {
     #[serde(rename = "round_m")]
@@ -48,8 +61,12 @@ enum OpeningShape {
     Rectangle(f64, f64),
 }
 
-#[derive(Serialize, Deserialize)]
-struct OpeningDoc(#[serde(with = "OpeningShape")] Opening);
+#[derive(Serialize, Deserialize, JsonSchema)]
+struct OpeningDoc(
+    #[serde(with = "OpeningShape")]
+    #[schemars(with = "OpeningShape")]
+    Opening,
+);
 
 mod opening {
     use super::{Opening, OpeningDoc};
@@ -70,11 +87,12 @@ mod opening {
     }
 }
 
-#[derive(Serialize, Deserialize)]
+#[derive(Serialize, Deserialize, JsonSchema)]
 #[serde(remote = "Zone", deny_unknown_fields)]
 struct ZoneShape {
     name: String,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<ZoneKind>")]
     kind: ZoneKind,
     #[serde(rename = "from_m")]
     from: f64,
@@ -95,18 +113,21 @@ struct ZoneShape {
     #[serde(rename = "floor_m", default, skip_serializing_if = "Option::is_none")]
     floor: Option<f64>,
     #[serde(with = "opening", default, skip_serializing_if = "Option::is_none")]
+    #[schemars(with = "Option<OpeningShape>")]
     opening: Option<Opening>,
     #[serde(
         with = "keyed::maybe",
         default,
         skip_serializing_if = "Option::is_none"
     )]
+    #[schemars(with = "Option<keyed::Word<Dryness>>")]
     dryness: Option<Dryness>,
     #[serde(
         with = "keyed::maybe",
         default,
         skip_serializing_if = "Option::is_none"
     )]
+    #[schemars(with = "Option<keyed::Word<Reach>>")]
     reach: Option<Reach>,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     underside_reachable: Option<bool>,
@@ -115,12 +136,13 @@ struct ZoneShape {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     padded: Option<bool>,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Source>")]
     source: Source,
     #[serde(default, skip_serializing_if = "String::is_empty")]
     date: String,
 }
 
-#[derive(Serialize, Deserialize)]
+#[derive(Serialize, Deserialize, JsonSchema)]
 #[serde(remote = "FittingKind", rename_all = "kebab-case", deny_unknown_fields)]
 enum FittingKindShape {
     Track {
@@ -135,6 +157,7 @@ enum FittingKindShape {
         #[serde(rename = "angle_deg", default, skip_serializing_if = "Option::is_none")]
         angle: Option<f64>,
         #[serde(with = "keyed::one")]
+        #[schemars(with = "keyed::Word<Facing>")]
         facing: Facing,
         #[serde(default)]
         reversible: bool,
@@ -161,10 +184,12 @@ enum FittingKindShape {
     },
     Scupper {
         #[serde(with = "keyed::one")]
+        #[schemars(with = "keyed::Word<Recess>")]
         recess: Recess,
         #[serde(rename = "diameter_m")]
         diameter: f64,
         #[serde(with = "keyed::one")]
+        #[schemars(with = "keyed::Word<ScupperState>")]
         state: ScupperState,
         #[serde(default)]
         plug: bool,
@@ -192,11 +217,12 @@ enum FittingKindShape {
     DrainPlug,
 }
 
-#[derive(Serialize, Deserialize)]
+#[derive(Serialize, Deserialize, JsonSchema)]
 #[serde(remote = "Fitting", deny_unknown_fields)]
 struct FittingShape {
     name: String,
     #[serde(rename = "is", with = "FittingKindShape")]
+    #[schemars(with = "FittingKindShape")]
     kind: FittingKind,
     #[serde(rename = "x_m")]
     x: f64,
@@ -207,30 +233,35 @@ struct FittingShape {
     #[serde(default, skip_serializing_if = "String::is_empty")]
     mount: String,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Source>")]
     source: Source,
 }
 
-#[derive(Serialize, Deserialize)]
+#[derive(Serialize, Deserialize, JsonSchema)]
 #[serde(remote = "Configuration", deny_unknown_fields)]
 struct ConfigurationShape {
     name: String,
     seats: u8,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<SeatUsed>")]
     seat_used: SeatUsed,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<SeatSetting>")]
     seat: SeatSetting,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Propulsion>")]
     propulsion: Propulsion,
     #[serde(default)]
     modifications: Vec<String>,
 }
 
 /// A modification as JSON.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub(crate) struct ModificationDoc {
     name: String,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Progress>")]
     progress: Progress,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     removes: Vec<String>,
@@ -251,11 +282,12 @@ pub(crate) struct ModificationDoc {
     note: String,
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct DrynessDoc {
     zone: String,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Dryness>")]
     dryness: Dryness,
 }
 

@@ -3,22 +3,24 @@
 use super::{FileError, check_key, keyed, read_json, refused};
 use galvet_core::gear::{Category, Chemistry, Electric, Fixing, Gear, Needs, Tether};
 use galvet_core::hull::{Dryness, Reach, ZoneKind};
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
-#[derive(Debug, Serialize, Deserialize)]
+#[derive(Debug, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct GearFile {
     gear: Vec<GearEntry>,
 }
 
 /// One thing on the shelf.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct GearEntry {
     /// Stable key.
     pub key: String,
     name: String,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Category>")]
     category: Category,
     dry_mass_kg: f64,
     /// The dry mass when left out.
@@ -30,16 +32,19 @@ pub struct GearEntry {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     centre_height_m: Option<f64>,
     #[serde(with = "keyed::list", default)]
+    #[schemars(with = "Vec<keyed::Word<Fixing>>")]
     fixings: Vec<Fixing>,
     #[serde(default)]
     holes: u16,
     #[serde(default, skip_serializing_if = "String::is_empty")]
     mount: String,
     #[serde(with = "keyed::list", default)]
+    #[schemars(with = "Vec<keyed::Word<ZoneKind>>")]
     zones: Vec<ZoneKind>,
     #[serde(default)]
     needs: NeedsEntry,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Tether>")]
     tether: Tether,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     draws: Option<Draw>,
@@ -59,12 +64,14 @@ pub struct GearEntry {
     note: String,
 }
 
-#[derive(Debug, Clone, Default, Serialize, Deserialize)]
+#[derive(Debug, Clone, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields, default)]
 struct NeedsEntry {
     #[serde(with = "keyed::maybe", skip_serializing_if = "Option::is_none")]
+    #[schemars(with = "Option<keyed::Word<Reach>>")]
     reach: Option<Reach>,
     #[serde(with = "keyed::maybe", skip_serializing_if = "Option::is_none")]
+    #[schemars(with = "Option<keyed::Word<Dryness>>")]
     dry: Option<Dryness>,
     upright: bool,
     clear_above: bool,
@@ -72,7 +79,7 @@ struct NeedsEntry {
     in_the_water: bool,
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct Draw {
     watts: f64,
@@ -81,12 +88,13 @@ struct Draw {
     duty: f64,
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct Battery {
     volts: f64,
     amp_hours: f64,
     #[serde(with = "keyed::one")]
+    #[schemars(with = "keyed::Word<Chemistry>")]
     chemistry: Chemistry,
 }
 

@@ -5,15 +5,19 @@ use super::evidence::Entry;
 use super::fitout::FitoutDoc;
 use super::hulls::HullRecord;
 use super::looked::LookedDoc;
-use super::{check_key, word};
+use super::{check_key, keyed, word};
 use galvet_core::base::Keyed;
 use galvet_core::body::offsets;
-use galvet_core::hull::{Measure, Origin, Reading, Station, Survey};
+use galvet_core::hull::{
+    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Source,
+    Station, Survey,
+};
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 
 /// A hull document.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct HullDoc {
     /// Stable key.
@@ -22,9 +26,12 @@ pub struct HullDoc {
     model: String,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     year: Option<u16>,
+    #[schemars(with = "keyed::Word<Construction>")]
     construction: String,
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schemars(with = "Option<keyed::Word<BottomShape>>")]
     bottom: Option<String>,
+    #[schemars(with = "keyed::Word<Propulsion>")]
     propulsion: String,
     #[serde(default)]
     drive_lifts: bool,
@@ -34,8 +41,10 @@ pub struct HullDoc {
     seats: u8,
     #[serde(default)]
     fitted_includes: String,
+    #[schemars(with = "keyed::Word<CapacityBasis>")]
     capacity_basis: String,
     #[serde(default = "maker")]
+    #[schemars(with = "keyed::Word<Origin>")]
     origin: String,
     #[serde(default)]
     notes: String,
@@ -54,10 +63,11 @@ pub struct HullDoc {
     extra: BTreeMap<String, String>,
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct ReadingDoc {
     value: f64,
+    #[schemars(with = "keyed::Word<Source>")]
     source: String,
     #[serde(default, skip_serializing_if = "String::is_empty")]
     date: String,
@@ -67,7 +77,7 @@ struct ReadingDoc {
     note: String,
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct StationDoc {
     x_m: f64,

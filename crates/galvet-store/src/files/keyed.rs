@@ -3,7 +3,29 @@
 
 use super::word;
 use galvet_core::base::Keyed;
+use schemars::{JsonSchema, Schema, SchemaGenerator, json_schema};
 use serde::{Deserialize, Deserializer, Serialize, Serializer, de::Error};
+use std::borrow::Cow;
+use std::marker::PhantomData;
+
+/// A closed word in a schema: its values, by their keys.
+pub(super) struct Word<T>(PhantomData<T>);
+
+impl<T: Keyed> JsonSchema for Word<T> {
+    fn inline_schema() -> bool {
+        true
+    }
+
+    fn schema_name() -> Cow<'static, str> {
+        let name = std::any::type_name::<T>();
+        name.rsplit("::").next().unwrap_or(name).into()
+    }
+
+    fn json_schema(_: &mut SchemaGenerator) -> Schema {
+        let keys: Vec<&str> = T::ALL.iter().map(|v| v.key()).collect();
+        json_schema!({ "type": "string", "enum": keys })
+    }
+}
 
 fn read<T: Keyed, E: Error>(text: &str) -> Result<T, E> {
     word("word known here", text).map_err(E::custom)

@@ -3,6 +3,7 @@
 use super::word;
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Judgement, Kept, Looked};
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 
@@ -10,7 +11,7 @@ use std::collections::BTreeMap;
 const LONGEST: usize = 2_000;
 
 /// What was looked at.
-#[derive(Debug, Clone, Default, Serialize, Deserialize)]
+#[derive(Debug, Clone, Default, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub(crate) struct LookedDoc {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
@@ -21,7 +22,7 @@ pub(crate) struct LookedDoc {
     kept: Vec<KeptDoc>,
 }
 
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct KeptDoc {
     finding: String,

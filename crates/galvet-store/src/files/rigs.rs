@@ -4,17 +4,18 @@ use super::json::line_of;
 use super::{FileError, check_key, echo, read_json};
 use galvet_core::gear::Gear;
 use galvet_core::rig::{Rig, RigLine};
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 /// A file of rigs.
-#[derive(Debug, Serialize, Deserialize)]
+#[derive(Debug, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct RigsFile {
     rigs: Vec<RigEntry>,
 }
 
 /// One rig; also stands inside a brief.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct RigEntry {
     /// Stable key.
@@ -26,7 +27,7 @@ pub struct RigEntry {
 }
 
 /// One line of a rig.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct LineEntry {
     /// Key of the thing on the shelf it is; its name, masses and energy then

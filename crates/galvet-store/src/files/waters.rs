@@ -3,17 +3,18 @@
 use super::{FileError, check_key, read_json, refused, word};
 use galvet_core::base::{Keyed, OutOfRange};
 use galvet_core::question::Water;
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
 /// A file of water types.
-#[derive(Debug, Serialize, Deserialize)]
+#[derive(Debug, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 struct WatersFile {
     waters: Vec<WaterEntry>,
 }
 
 /// One water type.
-#[derive(Debug, Clone, Serialize, Deserialize)]
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub(crate) struct WaterEntry {
     key: String,

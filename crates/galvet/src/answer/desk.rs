@@ -83,7 +83,7 @@ pub struct Answered {
 }
 
 type Shapes = Result<Arc<Posterior>, CannotFloat>;
-type Figures = Result<Arc<Afloat>, CannotFloat>;
+pub(super) type Figures = Result<Arc<Afloat>, CannotFloat>;
 /// Epoch, id and revision of a record.
 type RecordKey = (i64, i64, i64);
 

@@ -2,7 +2,9 @@
 //! and remembered.
 
 mod desk;
+mod variant;
 mod watch;
 
 pub use desk::{Afloat, Answered, Desk, Hull};
+pub use variant::{Outcome, Way, outcome, ways};
 pub use watch::{Patient, Unwanted, Watch};

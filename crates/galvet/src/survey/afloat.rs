@@ -129,6 +129,30 @@ impl Typed<'_> {
     }
 }
 
+/// Fills in the heel of every shift of a tilt test that has a weight and a way,
+/// as `meter` shows it; returns how many were read. `meter` takes the shift's
+/// moment, kg·m, and gives the heel, °, where it comes to rest.
+pub fn read_heels(
+    form: &mut HashMap<String, String>,
+    system: System,
+    mut meter: impl FnMut(f64) -> Option<f64>,
+) -> usize {
+    let mut read = 0;
+    for n in 1..=SHIFTS {
+        let moment = {
+            let mut typed = Typed::of(form, system);
+            let mass = typed.maybe(&format!("moved-{n}"), SHIFTED);
+            let distance = typed.maybe(&format!("way-{n}"), WAY);
+            mass.zip(distance).map(|(m, d)| m * d)
+        };
+        if let Some(heel) = moment.and_then(&mut meter) {
+            form.insert(format!("heel-{n}"), format!("{heel:.1}"));
+            read += 1;
+        }
+    }
+    read
+}
+
 /// Reads a measurement; `date` is today, for one that is not dated.
 ///
 /// # Errors
@@ -194,6 +218,15 @@ mod tests {
         ];
         let all = usual.iter().chain(pairs);
         all.map(|&(n, v)| (n.to_owned(), v.to_owned())).collect()
+    }
+
+    #[test]
+    fn heels_are_read_where_a_weight_was_moved() {
+        let mut typed = form(&[("moved-1", "10"), ("way-1", "0.3 m"), ("moved-2", "10")]);
+        let read = read_heels(&mut typed, System::Metric, |moment| Some(moment * 1.5));
+        assert_eq!(read, 1);
+        assert_eq!(typed["heel-1"], "4.5");
+        assert!(!typed.contains_key("heel-2"));
     }
 
     #[test]

@@ -3,9 +3,10 @@
 
 use super::slug::{free_slug, slug_of};
 use galvet_core::base::Keyed;
-use galvet_core::hull::{Measure, Reading};
+use galvet_core::hull::{Judgement, Kept, Measure, Reading};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Kind, Known, Record, Store, StoreError};
+use std::collections::HashMap;
 use thiserror::Error;
 
 /// Why a record was not changed.
@@ -122,6 +123,58 @@ pub fn words_of(hull: &HullRecord) -> Vec<(&'static str, String)> {
         ("includes", s.fitted_includes.clone()),
         ("notes", s.notes.clone()),
     ]
+}
+
+/// Sets what was judged: each judgement's word by its key; an empty word takes the
+/// judgement off, one that is not sent stays.
+///
+/// # Errors
+/// What would be accepted.
+pub fn judge(hull: &mut HullRecord, answers: &HashMap<String, String>) -> Result<(), String> {
+    let judged = &mut hull.survey.looked.judged;
+    for &judgement in Judgement::ALL {
+        let Some(word) = answers.get(judgement.key()) else {
+            continue;
+        };
+        if word.is_empty() {
+            judged.remove(&judgement);
+            continue;
+        }
+        let answer = judgement.answer(word);
+        let (word, _) = answer.ok_or_else(|| format!("{}: not an answer", judgement.label()))?;
+        judged.insert(judgement, word);
+    }
+    Ok(())
+}
+
+/// Stands by an odd figure, or no longer, named word for word.
+///
+/// # Errors
+/// In words, when that is not found (any more).
+pub fn stand_by(hull: &mut HullRecord, kept: Kept) -> Result<(), String> {
+    let found = hull.survey.findings();
+    if !found
+        .iter()
+        .any(|f| f.contradiction && f.text == kept.finding)
+    {
+        return Err("that is not found odd any more".to_owned());
+    }
+    hull.survey.looked.kept.push(kept);
+    Ok(())
+}
+
+/// Asks about an odd figure again.
+pub fn doubt_again(hull: &mut HullRecord, finding: &str) {
+    hull.survey.looked.kept.retain(|k| k.finding != finding);
+}
+
+/// Says that she has not a place of the template, or that she has it after all.
+pub fn set_absent(hull: &mut HullRecord, place: &str, absent: bool) {
+    let all = &mut hull.survey.looked.absent;
+    all.retain(|name| name != place);
+    if absent {
+        all.push(place.to_owned());
+    }
 }
 
 /// Longest notes taken.

@@ -2,18 +2,32 @@
 //! records changed without losing what stood there.
 
 mod afloat;
+mod changes;
+mod devices;
 mod draft;
 mod edit;
 mod fields;
+mod fitting_kinds;
+mod fittings;
 mod import;
 mod slug;
 mod typed;
 mod walk;
 
-pub use afloat::{Measured, PLACES, SHIFTS, Test, measured};
+pub use afloat::{Measured, PLACES, SHIFTS, Test, measured, read_heels};
+pub use changes::{
+    configuration, forget_configuration, forget_modification, modification, put_configuration,
+    put_modification, set_progress,
+};
+pub use devices::{HangingScale, Simulated, Steady, TiltMeter, steady};
 pub use draft::{Draft, Drafted, figure, understood};
-pub use edit::{EditError, add_reading, edit_hull, forget_reading, put_hull, set_words, words_of};
+pub use edit::{
+    EditError, add_reading, doubt_again, edit_hull, forget_reading, judge, put_hull, set_absent,
+    set_words, stand_by, words_of,
+};
 pub use fields::{FIELDS, Field, FieldKind};
+pub use fitting_kinds::{Ask, KINDS, Kind, SizeField, key_of, kind_of};
+pub use fittings::{Placed, fitting, forget_fitting, put_fitting, sizes_shown};
 pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};
 pub use slug::{free_slug, slug_of};
 pub use typed::Mistakes;

@@ -9,11 +9,13 @@ use super::who::WHO;
 use crate::answer::Hull;
 use crate::present::page::afloat::{self, AfloatView, Sent};
 use crate::question::Ask;
-use crate::survey::{self, EditError, Test, measured};
+use crate::survey::{self, EditError, Simulated, Test, TiltMeter, measured};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_core::figures::Quantity;
 use galvet_core::hull::{Evidence, Survey};
+use galvet_core::load::Carriage;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -27,9 +29,14 @@ use std::sync::Arc;
 #[template(path = "afloat.html")]
 struct AfloatPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
+    /// Whether there is a simulated tilt meter.
+    simulates: bool,
+    /// What a device did.
+    said: &'static str,
     afloat: AfloatView,
 }
 
@@ -79,9 +86,12 @@ async fn look(
     let query = query_of(ask);
     Ok(Some(AfloatPage {
         units: reader.units,
+        sun: reader.sun,
         here: format!("/hulls/{slug}/afloat{query}"),
         place: "hull",
         query,
+        simulates: shared.simulates,
+        said: "",
         afloat: made.await?,
     }))
 }
@@ -134,6 +144,45 @@ async fn change(
     }
 }
 
+/// Fills in the heels a simulated tilt meter shows on this hull under the question.
+async fn read_the_meter(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    mut typed: HashMap<String, String>,
+) -> Result<Option<AfloatPage>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
+    let (Some(hull), Ok(asked)) = (hull, ask.resolve(&shelf.catalogue, reader.units)) else {
+        return Ok(None);
+    };
+    let (desk, brief) = (shared.desk.clone(), asked.brief);
+    let heeled = shared.work(reader.caller, move || {
+        let afloat = desk.afloat(&hull, &brief).ok()?;
+        let gm = afloat.assessment.median(Quantity::Gm)?;
+        let mass = afloat.assessment.floated(Carriage::Seated)[0];
+        Some(gm * mass)
+    });
+    let mut sent = Sent::default();
+    let read = match heeled.await? {
+        Some(arm) if arm > 0.0 => survey::read_heels(&mut typed, reader.units, |moment| {
+            let heel = (moment / arm).atan().to_degrees();
+            let mut meter = Simulated::tilt_meter(heel);
+            survey::steady(|| TiltMeter::read(&mut meter), 0.2).map(|rest| rest.value)
+        }),
+        _ => 0,
+    };
+    let said = if read == 0 {
+        "write the weight moved and its way first: the simulated meter reads the heel that makes"
+    } else {
+        "read from the simulated tilt meter, once it had come to rest: made up, for trying this out"
+    };
+    sent.typed = typed;
+    let page = look(slug, ask, reader, shared, sent, None).await?;
+    Ok(page.map(|page| AfloatPage { said, ..page }))
+}
+
 /// Looks at a measurement, or keeps it.
 #[post("/hulls/<slug>/afloat", data = "<form>")]
 async fn measure(
@@ -147,7 +196,12 @@ async fn measure(
     let Some(test) = typed.get("test").and_then(|key| Test::from_key(key)) else {
         return Ok(Err((Status::NotFound, None)));
     };
-    let keep = typed.get("action").is_some_and(|action| action == "keep");
+    let action = typed.get("action").map_or("look", String::as_str);
+    if action == "meter" && shared.simulates {
+        let page = read_the_meter(slug, &ask, reader, shared, typed).await?;
+        return Ok(Err((Status::Ok, page)));
+    }
+    let keep = action == "keep";
     match measured(test, &typed, reader.units, &today()) {
         Err(mistakes) => {
             let sent = Sent {

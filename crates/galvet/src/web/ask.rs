@@ -37,6 +37,19 @@ pub(super) fn query_of(ask: &Ask) -> String {
     }
 }
 
+/// Names and values of a query as [`query_of`] makes it, for a form that is sent by
+/// GET: its address loses what stands behind the question mark.
+pub(super) fn carried(query: &str) -> Vec<(String, String)> {
+    let pairs = query.trim_start_matches('?').split('&');
+    pairs
+        .filter_map(|pair| pair.split_once('='))
+        .map(|(name, value)| {
+            let value = RawStr::new(value).percent_decode_lossy();
+            (name.to_owned(), value.into_owned())
+        })
+        .collect()
+}
+
 /// A page with the status its question deserves.
 pub(super) struct Answered<T> {
     status: Status,
@@ -57,4 +70,17 @@ pub(super) fn answered<T>(asked: &Asked, page: T) -> Answered<T> {
         Status::UnprocessableEntity
     };
     Answered { status, page }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_a_form_carries_is_what_the_address_said() {
+        let ask = Ask::of([("mass", "12 st 4 & more".to_owned())].into_iter());
+        let carried = carried(&query_of(&ask));
+        assert_eq!(carried, [("mass".to_owned(), "12 st 4 & more".to_owned())]);
+        assert!(super::carried("").is_empty());
+    }
 }

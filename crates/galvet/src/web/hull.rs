@@ -19,6 +19,7 @@ use rocket::{Route, State, get, routes};
 #[template(path = "hull.html")]
 struct HullPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -78,6 +79,7 @@ async fn hull_page(
     let query = query_of(&ask);
     let page = HullPage {
         units: reader.units,
+        sun: reader.sun,
         here: format!("/hulls/{}{query}", hull.key),
         place: "hull",
         query,

@@ -23,6 +23,7 @@ use rocket::{FromForm, Route, State, get, post, routes};
 #[template(path = "hulls.html")]
 struct HullsPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -58,6 +59,14 @@ struct Chosen<'r> {
     construction: &'r str,
     #[field(name = "drive", default = "")]
     propulsion: &'r str,
+    #[field(name = "seats", default = "")]
+    seats: &'r str,
+    #[field(name = "longest", default = "")]
+    longest: &'r str,
+    #[field(name = "heaviest", default = "")]
+    heaviest: &'r str,
+    #[field(name = "dearest", default = "")]
+    dearest: &'r str,
     #[field(name = "fits", default = "")]
     fits: &'r str,
     #[field(name = "sort", default = "")]
@@ -71,6 +80,9 @@ impl Chosen<'_> {
             find: self.find.trim().chars().take(80).collect(),
             construction: Keyed::from_key(self.construction),
             propulsion: Keyed::from_key(self.propulsion),
+            seats: self.seats.parse().ok().filter(|n| (1..=3).contains(n)),
+            most: [self.longest, self.heaviest, self.dearest]
+                .map(|typed| typed.trim().chars().take(40).collect()),
             fits: !self.fits.is_empty(),
             sort: Keyed::from_key(self.sort).unwrap_or_default(),
         }
@@ -115,6 +127,7 @@ async fn page(
     };
     Ok(Ok(HullsPage {
         units: reader.units,
+        sun: reader.sun,
         here: format!("/hulls{}", part.query),
         place: "hulls",
         query: part.query,
@@ -150,6 +163,7 @@ struct Thrown {
 #[template(path = "trash.html")]
 struct TrashPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -191,6 +205,7 @@ async fn trash(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Trash
     let query = query_of(&ask);
     Ok(TrashPage {
         units: reader.units,
+        sun: reader.sun,
         here: format!("/trash{query}"),
         place: "hulls",
         thrown: trashed.iter().map(thrown).collect(),

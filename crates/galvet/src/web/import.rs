@@ -27,6 +27,7 @@ use std::collections::{BTreeMap, HashMap};
 #[template(path = "import.html")]
 struct ImportPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -42,6 +43,7 @@ impl ImportPage {
         let query = query_of(ask);
         Self {
             units: reader.units,
+            sun: reader.sun,
             here: format!("/import{query}"),
             place: "hulls",
             query,

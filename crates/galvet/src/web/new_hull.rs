@@ -28,6 +28,7 @@ use std::sync::Arc;
 #[template(path = "new-hull.html")]
 struct NewHullPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -48,6 +49,7 @@ impl NewHullPage {
     fn of(reader: Reader, query: String, sentence: Sentence, draft: DraftView) -> Self {
         Self {
             units: reader.units,
+            sun: reader.sun,
             here: format!("/new-hull{query}"),
             place: "hulls",
             query,

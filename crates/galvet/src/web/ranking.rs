@@ -20,6 +20,7 @@ use std::sync::Arc;
 #[template(path = "ranking.html")]
 struct RankingPage {
     units: System,
+    sun: bool,
     /// This page's own address, to come back to.
     here: String,
     place: &'static str,
@@ -48,6 +49,7 @@ struct RankingPart {
 #[template(path = "empty.html")]
 struct EmptyPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -97,6 +99,7 @@ async fn ranking_page(
     let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
         return Ok(Err(EmptyPage {
             units,
+            sun: reader.sun,
             here,
             place,
             query,
@@ -104,6 +107,7 @@ async fn ranking_page(
     };
     let page = RankingPage {
         units,
+        sun: reader.sun,
         here,
         place,
         query,

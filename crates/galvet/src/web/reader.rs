@@ -16,11 +16,15 @@ use rocket::{FromForm, Request, Route, post, routes};
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Reader {
     pub(crate) units: System,
+    /// Whether they read in bright sun.
+    pub(super) sun: bool,
     /// Where the answer goes.
     pub(super) caller: Caller,
 }
 
 const COOKIE: &str = "galvet-units";
+/// There while the reader has chosen the sunlight look.
+const SUN: &str = "galvet-sunlight";
 
 /// The word used in cookie and form.
 pub(crate) const fn units_key(system: System) -> &'static str {
@@ -37,9 +41,9 @@ pub(crate) fn units_from_key(key: &str) -> Option<System> {
         .find(|&s| units_key(s) == key)
 }
 
-/// A cookie that remembers the units for a year.
-fn units_cookie(system: System) -> Cookie<'static> {
-    Cookie::build((COOKIE, units_key(system)))
+/// A cookie that remembers a choice for a year.
+fn remembered(name: &'static str, choice: &'static str) -> Cookie<'static> {
+    Cookie::build((name, choice))
         .path("/")
         .same_site(SameSite::Lax)
         .http_only(true)
@@ -60,6 +64,7 @@ impl<'r> FromRequest<'r> for Reader {
             .unwrap_or_default();
         Outcome::Success(Self {
             units,
+            sun: request.cookies().get(SUN).is_some(),
             caller: Caller::of(request),
         })
     }
@@ -95,10 +100,27 @@ struct UnitsForm<'r> {
 #[post("/settings/units", data = "<form>")]
 fn set_units(form: Form<UnitsForm<'_>>, jar: &CookieJar<'_>) -> Result<Redirect, Status> {
     let units = units_from_key(form.units).ok_or(Status::UnprocessableEntity)?;
-    jar.add(units_cookie(units));
+    jar.add(remembered(COOKIE, units_key(units)));
     Ok(Redirect::to(back_to(form.back)))
 }
 
+#[derive(FromForm)]
+struct SunForm<'r> {
+    sunlight: &'r str,
+    back: &'r str,
+}
+
+/// Switches the sunlight look on or off and goes back to where the reader was.
+#[post("/settings/sunlight", data = "<form>")]
+fn set_sun(form: Form<SunForm<'_>>, jar: &CookieJar<'_>) -> Redirect {
+    if form.sunlight == "on" {
+        jar.add(remembered(SUN, "on"));
+    } else {
+        jar.remove(Cookie::build(SUN).path("/"));
+    }
+    Redirect::to(back_to(form.back))
+}
+
 pub(super) fn routes() -> Vec<Route> {
-    routes![set_units]
+    routes![set_units, set_sun]
 }

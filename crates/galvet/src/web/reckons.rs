@@ -15,6 +15,7 @@ use rocket::{Route, State, get, routes};
 #[template(path = "reckons.html")]
 struct ReckonsPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -32,6 +33,7 @@ fn reckons(ask: Ask, reader: Reader, shared: &State<Shared>) -> ReckonsPage {
     let query = query_of(&ask);
     ReckonsPage {
         units: reader.units,
+        sun: reader.sun,
         here: format!("/reckons{query}"),
         place: "reckons",
         query,

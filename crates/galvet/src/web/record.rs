@@ -11,7 +11,7 @@ use crate::survey::{self, EditError};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
-use galvet_core::hull::{Measure, Reading, Source};
+use galvet_core::hull::{Kept, Measure, Reading, Source};
 use galvet_store::{Kind, Record, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -25,12 +25,15 @@ use std::collections::HashMap;
 #[template(path = "record.html")]
 struct RecordPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
     undo: Option<String>,
     /// Said at the top: a change that was not made, and why.
     trouble: String,
+    /// Whether there is a simulated scale.
+    simulates: bool,
     record: RecordView,
 }
 
@@ -47,7 +50,7 @@ fn look(
     store: &Store,
     slug: &str,
     query: String,
-    units: System,
+    (reader, simulates): (Reader, bool),
     not_taken: &NotTaken,
 ) -> Result<Option<RecordPage>, StoreError> {
     let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, slug)? else {
@@ -55,16 +58,18 @@ fn look(
     };
     let history = store.history(Kind::Hull, known.id)?;
     Ok(Some(RecordPage {
-        units,
+        units: reader.units,
+        sun: reader.sun,
         here: format!("/hulls/{slug}/record{query}"),
         place: "hull",
         undo: store.undoable()?,
+        simulates,
         trouble: if not_taken.field.is_empty() {
             not_taken.problem.clone()
         } else {
             String::new()
         },
-        record: record::record(&hull, known, &history, not_taken, units),
+        record: record::record(&hull, known, &history, not_taken, reader.units),
         query,
     }))
 }
@@ -77,7 +82,16 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<RecordPage, Status>, Trouble> {
     let (store, query) = (shared.store.clone(), query_of(&ask));
-    let look = move || look(&store, &slug, query, reader.units, &NotTaken::default());
+    let simulates = shared.simulates;
+    let look = move || {
+        look(
+            &store,
+            &slug,
+            query,
+            (reader, simulates),
+            &NotTaken::default(),
+        )
+    };
     Ok(spawn_blocking(look).await??.ok_or(Status::NotFound))
 }
 
@@ -91,7 +105,7 @@ async fn change(
     typed: NotTaken,
     make: impl FnOnce(&Store, &str) -> Result<(), EditError> + Send + 'static,
 ) -> Answer {
-    let store = shared.store.clone();
+    let (store, simulates) = (shared.store.clone(), shared.simulates);
     let done = spawn_blocking(move || -> Result<_, StoreError> {
         let problem = match make(&store, &slug) {
             Ok(()) => {
@@ -103,7 +117,7 @@ async fn change(
             Err(EditError::Refused(problem)) => problem,
         };
         let not_taken = NotTaken { problem, ..typed };
-        let page = look(&store, &slug, query, reader.units, &not_taken)?;
+        let page = look(&store, &slug, query, (reader, simulates), &not_taken)?;
         Ok(Err((Status::UnprocessableEntity, page)))
     });
     Ok(done.await??)
@@ -278,6 +292,63 @@ async fn set_words(
 }
 
 #[derive(FromForm)]
+struct StandByForm<'r> {
+    finding: &'r str,
+    #[field(default = "")]
+    who: &'r str,
+    #[field(default = "")]
+    why: &'r str,
+}
+
+/// Stands by an odd figure: it is not asked about again while it stays so.
+#[post("/hulls/<slug>/stand-by", data = "<form>")]
+async fn stand_by(
+    slug: String,
+    form: Form<StandByForm<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let kept = Kept {
+        finding: form.finding.chars().take(1_000).collect(),
+        who: short(form.who),
+        date: today(),
+        why: short(form.why),
+    };
+    let make = move |store: &Store, slug: &str| {
+        let label = "an odd figure kept anyway";
+        survey::edit_hull(store, WHO, slug, label, |hull| {
+            survey::stand_by(hull, kept.clone())
+        })
+        .map(|_| ())
+    };
+    let typed = NotTaken::default();
+    change(slug, query_of(&ask), reader, shared, typed, make).await
+}
+
+/// Asks about an odd figure again.
+#[post("/hulls/<slug>/doubt", data = "<form>")]
+async fn doubt(
+    slug: String,
+    form: Form<StandByForm<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Answer {
+    let finding = form.finding.to_owned();
+    let make = move |store: &Store, slug: &str| {
+        let label = "an odd figure doubted again";
+        survey::edit_hull(store, WHO, slug, label, |hull| {
+            survey::doubt_again(hull, &finding);
+            Ok(())
+        })
+        .map(|_| ())
+    };
+    let typed = NotTaken::default();
+    change(slug, query_of(&ask), reader, shared, typed, make).await
+}
+
+#[derive(FromForm)]
 struct BackForm {
     revision: i64,
 }
@@ -332,7 +403,16 @@ async fn throw_away(slug: String, ask: Ask, shared: &State<Shared>) -> Result<Re
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, add_reading, take_off, set_words, back, throw_away]
+    routes![
+        page,
+        add_reading,
+        take_off,
+        set_words,
+        stand_by,
+        doubt,
+        back,
+        throw_away
+    ]
 }
 
 #[cfg(test)]

@@ -5,8 +5,8 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, errors, hull, hulls, import, new_hull, questions, ranking, reader, reckons,
-    record, set_aside, walk,
+    afloat, assets, card, changes, comfort, compare, errors, fittings, hull, hulls, import, lines,
+    new_hull, questions, ranking, reader, reckons, record, set_aside, walk, weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -88,7 +88,13 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         ..rocket::Config::release_default()
     };
     rocket::custom(config)
-        .manage(Shared::new(settings.store, settings.units, settings.guides))
+        .manage(Shared::new(
+            settings.store,
+            settings.units,
+            settings.guides,
+            // A demo: nobody's own data is mixed with made-up readings.
+            settings.throw_away,
+        ))
         .attach(Gate::new(settings.listen, &settings.hosts))
         .attach(Pack::default())
         .mount("/", ranking::routes())
@@ -99,6 +105,13 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", new_hull::routes())
         .mount("/", record::routes())
         .mount("/", walk::routes())
+        .mount("/", fittings::routes())
+        .mount("/", comfort::routes())
+        .mount("/", changes::routes())
+        .mount("/", lines::routes())
+        .mount("/", card::routes())
+        .mount("/", weigh::routes())
+        .mount("/", compare::routes())
         .mount("/", reckons::routes())
         .mount("/", set_aside::routes())
         .mount("/", questions::routes())

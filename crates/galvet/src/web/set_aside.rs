@@ -19,6 +19,7 @@ use rocket::{FromForm, Route, State, get, post, routes, uri};
 #[template(path = "set-aside.html")]
 struct SetAsidePage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -41,6 +42,7 @@ async fn set_aside(
     let query = query_of(&ask);
     Ok(SetAsidePage {
         units: reader.units,
+        sun: reader.sun,
         here: format!("/set-aside{query}"),
         place: "set-aside",
         query,

@@ -40,6 +40,8 @@ type View = (Arc<Answered>, Arc<OnceLock<Arc<RankingView>>>);
 pub(crate) struct Shared {
     pub(super) store: Store,
     units: System,
+    /// Whether simulated devices stand in for real ones.
+    pub(super) simulates: bool,
     pub(super) desk: Arc<Desk>,
     shelf: Mutex<Option<Arc<Shelf>>>,
     queue: Queue,
@@ -77,11 +79,13 @@ impl From<task::JoinError> for Trouble {
 }
 
 impl Shared {
-    /// `units` are for readers who have not chosen.
-    pub(crate) fn new(store: Store, units: System, guides: Arc<Guides>) -> Self {
+    /// `units` are for readers who have not chosen; whether simulated devices
+    /// stand in for real ones.
+    pub(crate) fn new(store: Store, units: System, guides: Arc<Guides>, simulates: bool) -> Self {
         Self {
             store,
             units,
+            simulates,
             desk: Arc::new(Desk::new(guides)),
             shelf: Mutex::new(None),
             queue: Queue::new(AT_ONCE, WAITING),

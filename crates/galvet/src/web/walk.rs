@@ -2,20 +2,19 @@
 
 use super::ask::query_of;
 use super::assets;
+use super::edit::{self, Edited};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::present::page::walk::{self, NotTaken, WalkView};
 use crate::question::Ask;
-use crate::survey::{self, EditError};
+use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_core::hull::zones;
+use galvet_core::hull::{Source, Zone, zones};
 use rocket::form::Form;
-use rocket::http::{RawStr, Status};
+use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::tokio::task::spawn_blocking;
 use rocket::{Route, State, get, post, routes};
 use std::collections::HashMap;
 
@@ -24,6 +23,7 @@ use std::collections::HashMap;
 #[template(path = "walk.html")]
 struct WalkPage {
     units: System,
+    sun: bool,
     here: String,
     place: &'static str,
     query: String,
@@ -34,6 +34,12 @@ struct WalkPage {
 impl WalkPage {
     fn asset(&self, name: &str) -> String {
         assets::url(name)
+    }
+
+    /// Address that says she has a place after all.
+    fn there(&self, zone: &str) -> String {
+        let path = format!("/hulls/{}/walk/there", self.walk.key);
+        edit::address(&path, &self.query, &[("zone", zone)])
     }
 
     /// The walk's address at a zone.
@@ -49,21 +55,12 @@ impl WalkPage {
 
 /// Address of the walk, at a zone where one is named.
 fn address(slug: &str, query: &str, zone: Option<&str>, from_stern: bool) -> String {
-    let mut pairs: Vec<String> = Vec::new();
-    if let Some(own) = query.strip_prefix('?') {
-        pairs.push(own.to_owned());
-    }
-    if let Some(zone) = zone {
-        pairs.push(format!("zone={}", RawStr::new(zone).percent_encode()));
-    }
+    let mut pairs: Vec<(&str, &str)> = Vec::new();
+    pairs.extend(zone.map(|zone| ("zone", zone)));
     if from_stern {
-        pairs.push("end=stern".to_owned());
+        pairs.push(("end", "stern"));
     }
-    if pairs.is_empty() {
-        format!("/hulls/{slug}/walk")
-    } else {
-        format!("/hulls/{slug}/walk?{}", pairs.join("&"))
-    }
+    edit::address(&format!("/hulls/{slug}/walk"), query, &pairs)
 }
 
 async fn look(
@@ -74,29 +71,22 @@ async fn look(
     (zone, from_stern): (Option<String>, bool),
     not_taken: NotTaken,
 ) -> Result<Option<WalkPage>, Trouble> {
-    let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+    let Some((survey, lines)) = edit::drawn(shared, slug).await? else {
         return Ok(None);
     };
-    let desk = shared.desk.clone();
-    let made = spawn_blocking(move || {
-        let shapes = desk.shapes(&hull).ok();
-        let lines = shapes.map(|s| s.form.lines(&s.middle()));
-        let all = zones(&hull.survey);
-        let zone = zone.as_deref();
-        walk::walk(
-            &hull.survey,
-            all,
-            lines.as_ref(),
-            zone,
-            from_stern,
-            &not_taken,
-            reader.units,
-        )
-    });
-    let (query, walk) = (query_of(ask), made.await?);
+    let walk = walk::walk(
+        &survey,
+        zones(&survey),
+        lines.as_ref(),
+        zone.as_deref(),
+        from_stern,
+        &not_taken,
+        reader.units,
+    );
+    let query = query_of(ask);
     Ok(Some(WalkPage {
         units: reader.units,
+        sun: reader.sun,
         here: address(slug, &query, None, from_stern),
         place: "hull",
         undo: shared.store.undoable()?,
@@ -119,6 +109,26 @@ async fn page(
     Ok(page.ok_or(Status::NotFound))
 }
 
+/// Says that she has a place of the template after all.
+#[post("/hulls/<slug>/walk/there?<zone>")]
+async fn there_after_all(
+    slug: &str,
+    zone: String,
+    ask: Ask,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, Status>, Trouble> {
+    let to = address(slug, &query_of(&ask), Some(&zone), false);
+    let label = format!("{zone} on her after all");
+    let done = edit::edit(shared, slug, label, move |hull| {
+        survey::set_absent(hull, &zone, false);
+        Ok(())
+    });
+    Ok(match done.await? {
+        Edited::Gone => Err(Status::NotFound),
+        _ => Ok(Redirect::to(back_to(&to))),
+    })
+}
+
 /// Keeps a zone as it was measured and goes on to the next, or takes it off.
 #[post("/hulls/<slug>/walk?<zone>&<end>", data = "<form>")]
 async fn measure(
@@ -138,41 +148,53 @@ async fn measure(
     let Some(was) = was else {
         return Ok(Err((Status::NotFound, None)));
     };
-    let forget = typed.get("action").is_some_and(|a| a == "forget");
-    let read = if forget {
-        Ok(was.clone())
-    } else {
-        survey::zone(&was, &typed, reader.units, &today())
+    let action = typed
+        .get("action")
+        .map_or("keep", String::as_str)
+        .to_owned();
+    let read = match action.as_str() {
+        "forget" | "absent" => Ok(was.clone()),
+        // While somebody types, what was understood is kept, as a guess still.
+        "draft" if was.source == Source::Guess => {
+            let read = survey::zone(&was, &typed, reader.units, "");
+            read.map(|begun| Zone {
+                source: Source::Guess,
+                ..begun
+            })
+        }
+        _ => survey::zone(&was, &typed, reader.units, &today()),
     };
     let mistakes = match read {
         Err(mistakes) => mistakes,
         Ok(measured) => {
-            let (store, key) = (shared.store.clone(), slug.to_owned());
             let name = measured.name.clone();
-            let label = if forget {
-                format!("{name} taken off")
-            } else {
-                format!("{name} measured")
+            let label = match action.as_str() {
+                "forget" => format!("{name} taken off"),
+                "absent" => format!("no {name} on her"),
+                "draft" => format!("{name} begun"),
+                _ => format!("{name} measured"),
             };
-            let done = spawn_blocking(move || {
-                survey::edit_hull(&store, WHO, &key, &label, |hull| {
-                    if forget {
-                        survey::forget_zone(hull, &name)
-                    } else {
-                        survey::put_zone(hull, measured.clone())
-                    }
-                })
+            let what = action.clone();
+            let done = edit::edit(shared, slug, label, move |hull| match what.as_str() {
+                "forget" => survey::forget_zone(hull, &name),
+                "absent" => {
+                    survey::forget_zone(hull, &name)?;
+                    survey::set_absent(hull, &name, true);
+                    Ok(())
+                }
+                _ => survey::put_zone(hull, measured.clone()),
             });
             match done.await? {
-                Ok(_) => {
-                    let next = typed.get("next").filter(|n| !forget && !n.is_empty());
-                    let to = next.map_or(zone.as_str(), String::as_str);
-                    let there = address(slug, &query_of(&ask), Some(to), from_stern);
+                Edited::Kept => {
+                    let goes_on = matches!(action.as_str(), "keep" | "absent");
+                    let next = typed.get("next").filter(|n| goes_on && !n.is_empty());
+                    let here = (action != "absent").then_some(zone.as_str());
+                    let to = next.map(String::as_str).or(here);
+                    let there = address(slug, &query_of(&ask), to, from_stern);
                     return Ok(Ok(Redirect::to(back_to(&there))));
                 }
-                Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
-                Err(EditError::Store(error)) => return Err(error.into()),
-                Err(EditError::Refused(problem)) => [(String::new(), problem)].into(),
+                Edited::Gone => return Ok(Err((Status::NotFound, None))),
+                Edited::Refused(problem) => [(String::new(), problem)].into(),
             }
         }
     };
@@ -190,5 +212,5 @@ async fn measure(
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, measure]
+    routes![page, measure, there_after_all]
 }

@@ -7,6 +7,7 @@
 pub mod curve;
 pub mod gauge;
 pub mod hull;
+pub mod lines;
 pub mod plan;
 
 /// A path through points: `M x y L x y …`, one decimal, closed or open.

@@ -5,6 +5,7 @@ use super::figure::{Figure, figure_of};
 use super::ranking::facts;
 use crate::answer::Answered;
 use crate::present::draw::path;
+use crate::survey::figure;
 use galvet_core::base::{Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Construction, Measure, Propulsion, Survey};
@@ -22,6 +23,10 @@ pub struct Filter {
     pub construction: Option<Construction>,
     /// Drives; empty for all.
     pub propulsion: Option<Propulsion>,
+    /// Seats; `None` for any.
+    pub seats: Option<u8>,
+    /// Most of length, weight and price, as typed.
+    pub most: [String; 3],
     /// Only those that are not ruled out.
     pub fits: bool,
     /// Order.
@@ -88,7 +93,24 @@ pub struct CatalogueView {
     pub propulsions: Vec<(&'static str, &'static str, bool)>,
     pub sorts: Vec<(&'static str, &'static str, bool)>,
     pub fits: bool,
+    pub seats: Vec<(&'static str, &'static str, bool)>,
+    pub most: Vec<MostField>,
 }
+
+/// A field for the most of a figure.
+pub struct MostField {
+    pub name: &'static str,
+    pub label: &'static str,
+    pub typed: String,
+    pub mistake: String,
+}
+
+/// The figures a filter can limit: name in the address, label, measure.
+const LIMITED: [(&str, &str, Measure); 3] = [
+    ("longest", "at most as long as", Measure::Length),
+    ("heaviest", "as heavy as", Measure::FittedWeight),
+    ("dearest", "as dear as", Measure::Price),
+];
 
 /// Units a metre.
 const SCALE: f64 = 60.0;
@@ -126,7 +148,9 @@ pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> Catalo
     });
     let mut standing: Vec<Standing<'_>> = ranked.chain(out).collect();
     let all = standing.len();
-    standing.retain(|s| wanted(s, filter));
+    let limits = LIMITED.map(|(_, _, measure)| measure);
+    let limits = std::array::from_fn(|i| Limit::read(limits[i], &filter.most[i], system));
+    standing.retain(|s| wanted(s, filter, &limits));
     sort(&mut standing, filter.sort);
     let headline = explain::headline_stability(&ranking.brief);
     let lines = standing.iter().map(|s| line(s, headline, system));
@@ -140,7 +164,60 @@ pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> Catalo
         propulsions: choices(filter.propulsion),
         sorts: choices(Some(filter.sort)),
         fits: filter.fits,
+        seats: [("1", "one"), ("2", "two"), ("3", "three or four")]
+            .map(|(key, label)| {
+                let chosen = filter.seats.is_some_and(|n| n.to_string() == key);
+                (key, label, chosen)
+            })
+            .into(),
+        most: (0..LIMITED.len())
+            .map(|i| MostField {
+                name: LIMITED[i].0,
+                label: LIMITED[i].1,
+                typed: filter.most[i].clone(),
+                mistake: limits[i].mistake.clone(),
+            })
+            .collect(),
     }
+}
+
+/// The most of a figure.
+struct Limit {
+    measure: Measure,
+    most: Option<f64>,
+    mistake: String,
+}
+
+impl Limit {
+    fn read(measure: Measure, typed: &str, system: System) -> Self {
+        let (most, mistake) = match (typed, figure(measure, typed, system)) {
+            ("", _) => (None, String::new()),
+            (_, Ok(most)) => (Some(most), String::new()),
+            (_, Err(mistake)) => (None, mistake),
+        };
+        Self {
+            measure,
+            most,
+            mistake,
+        }
+    }
+
+    /// Whether a hull stays under it; one of which the figure is not known does
+    /// not.
+    fn passes(&self, survey: &Survey) -> bool {
+        let value = match self.measure {
+            Measure::FittedWeight => lifted(survey),
+            other => survey.value(other),
+        };
+        self.most
+            .is_none_or(|most| value.is_some_and(|v| v <= most))
+    }
+}
+
+/// The weight told first: fitted, else bare, kg.
+fn lifted(survey: &Survey) -> Option<f64> {
+    let fitted = survey.value(Measure::FittedWeight);
+    fitted.or_else(|| survey.value(Measure::BareWeight))
 }
 
 fn choices<T: Keyed>(chosen: Option<T>) -> Vec<(&'static str, &'static str, bool)> {
@@ -155,7 +232,7 @@ fn choices<T: Keyed>(chosen: Option<T>) -> Vec<(&'static str, &'static str, bool
     .collect()
 }
 
-fn wanted(s: &Standing<'_>, filter: &Filter) -> bool {
+fn wanted(s: &Standing<'_>, filter: &Filter, limits: &[Limit; 3]) -> bool {
     let survey = &s.survey;
     let text = format!("{} {} {}", survey.name(), survey.key, survey.notes).to_lowercase();
     let found = filter
@@ -166,15 +243,15 @@ fn wanted(s: &Standing<'_>, filter: &Filter) -> bool {
     found
         && filter.construction.is_none_or(|c| c == survey.construction)
         && filter.propulsion.is_none_or(|p| p == survey.propulsion)
+        && filter.seats.is_none_or(|n| n == survey.seats.min(3))
+        && limits.iter().all(|limit| limit.passes(survey))
         && (!filter.fits || s.place.is_some())
 }
 
 fn sort(standing: &mut [Standing<'_>], by: Sort) {
     // Those that lack the figure come last, whichever way it runs.
     let figure = |s: &Standing<'_>, m: Measure| s.survey.value(m);
-    let weight = |s: &Standing<'_>| {
-        figure(s, Measure::FittedWeight).or_else(|| figure(s, Measure::BareWeight))
-    };
+    let weight = |s: &Standing<'_>| lifted(&s.survey);
     let rising = |a: Option<f64>, b: Option<f64>| match (a, b) {
         (Some(a), Some(b)) => a.total_cmp(&b),
         (Some(_), None) => Ordering::Less,

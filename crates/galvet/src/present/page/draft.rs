@@ -192,7 +192,8 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
 }
 
 /// "first", "second", "12th".
-fn ordinal(n: usize) -> String {
+#[must_use]
+pub fn ordinal(n: usize) -> String {
     const WORDS: [&str; 5] = ["first", "second", "third", "fourth", "fifth"];
     if let Some(word) = WORDS.get(n - 1) {
         return (*word).to_owned();

@@ -2,13 +2,19 @@
 //! reader's units, every choice already made. Templates only lay it out.
 
 pub mod afloat;
+pub mod card;
 pub mod catalogue;
+pub mod changes;
+pub mod comfort;
 pub mod draft;
 pub mod figure;
+pub mod fittings;
 pub mod hull;
 pub mod import;
+pub mod lines;
 pub mod ranking;
 pub mod reckons;
 pub mod record;
 pub mod sentence;
+pub mod variants;
 pub mod walk;

@@ -66,6 +66,8 @@ pub struct RecordView {
     pub words: Vec<WordsField>,
     pub history: Vec<HistoryLine>,
     pub findings: Vec<Finding>,
+    /// Odd figures somebody stands by, and who says why.
+    pub stood_by: Vec<(String, String)>,
 }
 
 /// What somebody typed that was not taken.
@@ -123,6 +125,11 @@ pub fn record(
         words: words(hull, not_taken),
         history: history.iter().map(|c| line(c, known)).collect(),
         findings: survey.findings(),
+        stood_by: survey
+            .stood_by()
+            .into_iter()
+            .map(|(finding, kept)| (finding.text, kept.words()))
+            .collect(),
     }
 }
 

@@ -1,6 +1,6 @@
 //! The walk along a hull: the plan as it fills, and the zone at hand.
 
-use crate::present::draw::plan::{ZonePlan, zone_plan};
+use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
 use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Finding, Keyed, System};
 use galvet_core::body::Lines;
@@ -49,7 +49,7 @@ pub struct Here {
 pub struct WalkView {
     pub key: String,
     pub name: String,
-    pub plan: Option<ZonePlan>,
+    pub plan: Option<HullPlan>,
     pub stops: Vec<Stop>,
     pub here: Option<Here>,
     /// Zones before and after this one, in the direction of the walk.
@@ -57,6 +57,8 @@ pub struct WalkView {
     pub after: Option<String>,
     pub measured: usize,
     pub from_stern: bool,
+    /// Places of the template she has not.
+    pub absent: Vec<String>,
     pub findings: Vec<Finding>,
 }
 
@@ -97,7 +99,13 @@ pub fn walk(
     WalkView {
         key: survey.key.clone(),
         name: survey.name(),
-        plan: lines.map(|lines| zone_plan(lines, &zones, here)),
+        plan: lines.map(|lines| {
+            let at_hand = AtHand {
+                zone: here,
+                fitting: None,
+            };
+            hull_plan(lines, &zones, &survey.fitout.fittings_now(), at_hand)
+        }),
         stops: order
             .iter()
             .map(|&i| Stop {
@@ -112,6 +120,7 @@ pub fn walk(
         after: step.and_then(|n| name_at(n + 1)),
         measured: zones.iter().filter(|z| z.source != Source::Guess).count(),
         from_stern,
+        absent: survey.looked.absent.clone(),
         findings: survey
             .findings()
             .into_iter()

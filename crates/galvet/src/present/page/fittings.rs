@@ -1,0 +1,198 @@
+//! Fittings on the drawing: the palette, the list, the one at hand.
+
+use super::walk::{NotTaken, Words};
+use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
+use crate::survey::{Ask, KINDS, Kind, key_of, kind_of, shown_across, shown_along, sizes_shown};
+use galvet_core::base::{Keyed, System};
+use galvet_core::body::Lines;
+use galvet_core::hull::{Fitting, Measure, Survey, zones};
+use std::collections::HashMap;
+
+/// A fitting in the list.
+pub struct Listed {
+    pub name: String,
+    /// "scupper, 1.22 m from the bow, 15 cm to port, tape".
+    pub words: String,
+    pub here: bool,
+}
+
+/// A size of the fitting at hand.
+pub struct SizeShown {
+    pub name: &'static str,
+    pub label: &'static str,
+    pub value: String,
+    pub words: Words,
+    pub tick: bool,
+    pub mistake: String,
+}
+
+/// The fitting at hand: on the record, or being put on.
+pub struct Here {
+    /// Its name on the record; empty for a new one.
+    pub was: String,
+    pub kind: &'static str,
+    pub label: &'static str,
+    pub name: String,
+    pub mount: String,
+    pub x: String,
+    pub y: String,
+    pub z: String,
+    pub x_mistake: String,
+    pub y_mistake: String,
+    pub z_mistake: String,
+    pub sizes: Vec<SizeShown>,
+    pub in_pairs: bool,
+    pub trouble: String,
+}
+
+/// The page.
+pub struct FittingsView {
+    pub key: String,
+    pub name: String,
+    pub plan: Option<HullPlan>,
+    pub palette: &'static [Kind],
+    pub listed: Vec<Listed>,
+    pub here: Option<Here>,
+}
+
+/// What is at hand.
+#[derive(Debug, Clone, Default)]
+pub struct AtFitting {
+    /// A fitting on the record, by its name.
+    pub at: Option<String>,
+    /// A kind to put on.
+    pub add: Option<String>,
+}
+
+/// Makes the page.
+#[must_use]
+pub fn fittings(
+    survey: &Survey,
+    lines: Option<&Lines>,
+    at: &AtFitting,
+    not_taken: &NotTaken,
+    system: System,
+) -> FittingsView {
+    let on = &survey.fitout.fittings;
+    let named = at.at.as_deref();
+    let there = named.and_then(|name| on.iter().find(|f| f.name == name));
+    let here = match (there, at.add.as_deref().and_then(kind_of)) {
+        (Some(fitting), _) => Some(at_hand(
+            Some(fitting),
+            key_of(&fitting.kind),
+            survey,
+            not_taken,
+            system,
+        )),
+        (None, Some(kind)) => Some(at_hand(None, kind.key, survey, not_taken, system)),
+        (None, None) => None,
+    };
+    FittingsView {
+        key: survey.key.clone(),
+        name: survey.name(),
+        plan: lines.map(|lines| {
+            let hand = AtHand {
+                zone: None,
+                fitting: named,
+            };
+            hull_plan(lines, &zones(survey), &survey.fitout.fittings_now(), hand)
+        }),
+        palette: &KINDS,
+        listed: in_order(survey)
+            .into_iter()
+            .map(|f| Listed {
+                name: f.name.clone(),
+                words: words(f, system),
+                here: named == Some(f.name.as_str()),
+            })
+            .collect(),
+        here: here.flatten(),
+    }
+}
+
+/// Fittings of the record, bow to stern.
+#[must_use]
+pub fn in_order(survey: &Survey) -> Vec<&Fitting> {
+    let mut all: Vec<&Fitting> = survey.fitout.fittings.iter().collect();
+    all.sort_by(|a, b| a.x.total_cmp(&b.x).then(a.y.total_cmp(&b.y)));
+    all
+}
+
+/// Where a fitting stands, in words.
+#[must_use]
+pub fn words(fitting: &Fitting, system: System) -> String {
+    let side = match fitting.y {
+        y if y > 0.0 => format!("{} to starboard", shown_across(system, y)),
+        y if y < 0.0 => format!("{} to port", shown_across(system, -y)),
+        _ => "on the middle".to_owned(),
+    };
+    let label = kind_of(key_of(&fitting.kind)).map_or("fitting", |kind| kind.label);
+    let mut out = format!(
+        "{label}, {} from the bow, {side}, {}",
+        shown_along(system, fitting.x),
+        fitting.source.label()
+    );
+    if !fitting.mount.is_empty() {
+        out.push_str(", ");
+        out.push_str(&fitting.mount);
+    }
+    out
+}
+
+fn at_hand(
+    fitting: Option<&Fitting>,
+    key: &str,
+    survey: &Survey,
+    not_taken: &NotTaken,
+    system: System,
+) -> Option<Here> {
+    let kind = kind_of(key)?;
+    let sent = !not_taken.typed.is_empty();
+    let mistake = |name: &str| not_taken.mistakes.get(name).cloned().unwrap_or_default();
+    let shown: HashMap<&str, String> =
+        fitting.map_or_else(HashMap::new, |f| sizes_shown(&f.kind, system));
+    let value = |name: &str, now: String| {
+        if sent {
+            not_taken.typed.get(name).cloned().unwrap_or_default()
+        } else {
+            now
+        }
+    };
+    let sizes = kind.fields.iter().map(|field| {
+        let value = value(
+            field.name,
+            shown.get(field.name).cloned().unwrap_or_default(),
+        );
+        let words = match field.ask {
+            Ask::Words(all) => all.iter().map(|&(k, l)| (k, l, k == value)).collect(),
+            _ => Words::new(),
+        };
+        SizeShown {
+            name: field.name,
+            label: field.label,
+            words,
+            tick: matches!(field.ask, Ask::Tick),
+            mistake: mistake(field.name),
+            value,
+        }
+    });
+    let across = |m: f64| shown_across(system, m);
+    // A new one begins amidships, to be moved.
+    let amidships = survey.value(Measure::Length).map_or(1.5, |l| 0.5 * l);
+    Some(Here {
+        was: fitting.map_or(String::new(), |f| f.name.clone()),
+        kind: kind.key,
+        label: kind.label,
+        name: value("name", fitting.map_or(String::new(), |f| f.name.clone())),
+        mount: value("mount", fitting.map_or(String::new(), |f| f.mount.clone())),
+        x: value("x", shown_along(system, fitting.map_or(amidships, |f| f.x))),
+        y: value("y", across(fitting.map_or(0.0, |f| f.y))),
+        z: value("z", fitting.and_then(|f| f.z).map_or(String::new(), across)),
+        x_mistake: mistake("x"),
+        y_mistake: mistake("y"),
+        z_mistake: mistake("z"),
+        sizes: sizes.collect(),
+        in_pairs: kind.in_pairs && fitting.is_none(),
+        trouble: mistake(""),
+    })
+}

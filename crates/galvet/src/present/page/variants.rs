@@ -1,0 +1,118 @@
+//! Ways of one hull, or several hulls, side by side under one question.
+
+use super::draft::ordinal;
+use super::figure::{Figure, figure_of};
+use super::ranking::facts;
+use crate::answer::Outcome;
+use crate::present::draw::hull::{Section, section};
+use galvet_core::base::System;
+use galvet_core::figures::{Better, Quantity};
+use galvet_core::rank::{may, peril};
+
+/// One of them.
+pub struct Column {
+    pub key: String,
+    pub name: String,
+    pub facts: String,
+    /// "2nd", or why ruled out.
+    pub place: String,
+    pub out: bool,
+    pub peril: String,
+    pub section: Option<Section>,
+}
+
+/// A figure of all of them.
+pub struct Row {
+    pub label: &'static str,
+    pub meaning: &'static str,
+    /// Each with whether it is the best.
+    pub cells: Vec<(Figure, bool)>,
+}
+
+/// The table.
+pub struct SideBySide {
+    pub columns: Vec<Column>,
+    pub rows: Vec<Row>,
+}
+
+/// Figures that are told side by side.
+const TOLD: [Quantity; 15] = [
+    Quantity::BindingMargin,
+    Quantity::LabelMargin,
+    Quantity::WorkingMargin,
+    Quantity::WaterlineMargin,
+    Quantity::FloorAboveWater,
+    Quantity::Freeboard,
+    Quantity::Draft,
+    Quantity::Trim,
+    Quantity::Gm,
+    Quantity::StandingSupport,
+    Quantity::StandingRoom,
+    Quantity::LeanRoom,
+    Quantity::LastingLean,
+    Quantity::ReachHeel,
+    Quantity::Reserve,
+];
+
+/// Units a metre in the sections.
+const SCALE: f64 = 150.0;
+
+fn column(outcome: &Outcome, system: System) -> Column {
+    let survey = &outcome.way.hull.survey;
+    let reason = outcome.ruled_out.as_ref().and_then(|r| r.reasons.first());
+    let afloat = outcome.afloat.as_ref().ok();
+    let may_be = afloat
+        .filter(|_| outcome.place.is_some())
+        .and_then(|a| peril(&a.assessment))
+        .map(|p| may(p.code, p.share, p.measure));
+    Column {
+        key: survey.key.clone(),
+        name: outcome.way.name.clone(),
+        facts: facts(survey, system),
+        place: match (outcome.place, reason) {
+            (Some(place), _) => ordinal(place),
+            (None, Some(reason)) => format!("ruled out: {}", reason.text(system)),
+            (None, None) => "cannot be floated yet".to_owned(),
+        },
+        out: outcome.place.is_none(),
+        peril: may_be.unwrap_or_default(),
+        section: afloat.map(|a| section(a.glyph(), SCALE, false, system)),
+    }
+}
+
+/// Puts them side by side.
+#[must_use]
+pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
+    let row = |quantity: Quantity| {
+        let median = |o: &Outcome| {
+            let assessment = &o.afloat.as_ref().ok()?.assessment;
+            assessment.median(quantity)
+        };
+        let shown = quantity.row();
+        let values: Vec<Option<f64>> = outcomes.iter().map(median).collect();
+        let known = values.iter().flatten().copied();
+        let best = match shown.better {
+            Better::Higher => known.reduce(f64::max),
+            Better::Lower => known.reduce(f64::min),
+            Better::Neither => None,
+        };
+        // Alike to the last digit shown is alike.
+        let alike = |v: f64, w: f64| shown.number(system, v) == shown.number(system, w);
+        let known = values.iter().flatten();
+        let differ = best.is_some_and(|b| known.clone().any(|&v| !alike(v, b)));
+        let cells = outcomes.iter().zip(&values).filter_map(|(o, value)| {
+            let assessment = &o.afloat.as_ref().ok()?.assessment;
+            let is_best = differ && value.is_some_and(|v| best.is_some_and(|b| alike(v, b)));
+            Some((figure_of(assessment, quantity, system), is_best))
+        });
+        Row {
+            label: shown.label,
+            meaning: shown.meaning,
+            cells: cells.collect(),
+        }
+    };
+    SideBySide {
+        columns: outcomes.iter().map(|o| column(o, system)).collect(),
+        rows: TOLD.iter().map(|&q| row(q)).collect(),
+    }
+}

@@ -1,0 +1,90 @@
+//! Changing a hull's record from a page: off the request's thread, with what
+//! came of it.
+
+use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::survey::{self, EditError};
+use galvet_core::body::Lines;
+use galvet_core::hull::Survey;
+use galvet_store::files::hulls::HullRecord;
+use rocket::tokio::task::spawn_blocking;
+use std::sync::Arc;
+
+/// What came of a change.
+#[derive(Debug, PartialEq, Eq)]
+pub(super) enum Edited {
+    /// It is kept.
+    Kept,
+    /// There is no such hull.
+    Gone,
+    /// It makes no sense for this hull.
+    Refused(String),
+}
+
+/// Changes the hull of a slug as it stands now; `label` names the change in the
+/// history.
+pub(super) async fn edit(
+    shared: &Shared,
+    slug: &str,
+    label: String,
+    change: impl Fn(&mut HullRecord) -> Result<(), String> + Send + 'static,
+) -> Result<Edited, Trouble> {
+    let (store, slug) = (shared.store.clone(), slug.to_owned());
+    let done = spawn_blocking(move || survey::edit_hull(&store, WHO, &slug, &label, change));
+    match done.await? {
+        Ok(_) => Ok(Edited::Kept),
+        Err(EditError::Gone) => Ok(Edited::Gone),
+        Err(EditError::Refused(problem)) => Ok(Edited::Refused(problem)),
+        Err(EditError::Store(error)) => Err(error.into()),
+    }
+}
+
+/// A hull by its slug, with the lines of its middle shape where it can be floated.
+pub(super) async fn drawn(
+    shared: &Shared,
+    slug: &str,
+) -> Result<Option<(Arc<Survey>, Option<Lines>)>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+        return Ok(None);
+    };
+    let desk = shared.desk.clone();
+    let made = spawn_blocking(move || {
+        let shapes = desk.shapes(&hull).ok();
+        (
+            hull.survey.clone(),
+            shapes.map(|s| s.form.lines(&s.middle())),
+        )
+    });
+    Ok(Some(made.await?))
+}
+
+/// An address with more to say: `pairs` are put behind the question, percent-encoded.
+pub(super) fn address(path: &str, query: &str, pairs: &[(&str, &str)]) -> String {
+    let mut all: Vec<String> = Vec::new();
+    if let Some(own) = query.strip_prefix('?') {
+        all.push(own.to_owned());
+    }
+    let encoded = |text: &str| rocket::http::RawStr::new(text).percent_encode().to_string();
+    all.extend(pairs.iter().map(|(n, v)| format!("{n}={}", encoded(v))));
+    if all.is_empty() {
+        path.to_owned()
+    } else {
+        format!("{path}?{}", all.join("&"))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn addresses_take_the_question_along() {
+        assert_eq!(address("/a", "", &[]), "/a");
+        assert_eq!(address("/a", "?kg=80", &[]), "/a?kg=80");
+        assert_eq!(
+            address("/a", "?kg=80", &[("zone", "tank well & more")]),
+            "/a?kg=80&zone=tank%20well%20%26%20more"
+        );
+    }
+}

@@ -1,0 +1,164 @@
+//! A hull's lines: looked at, and measured sections put on the record.
+
+use super::ask::query_of;
+use super::assets;
+use super::edit::{self, Edited, address};
+use super::reader::{Reader, back_to};
+use super::shared::{Shared, Trouble};
+use crate::present::page::lines::{self, LinesView};
+use crate::question::Ask;
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_store::files::{input, offsets};
+use rocket::form::Form;
+use rocket::fs::TempFile;
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::tokio::io::AsyncReadExt;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{FromForm, Route, State, get, post, routes};
+
+/// The page.
+#[derive(Template, WebTemplate)]
+#[template(path = "lines.html")]
+struct LinesPage {
+    units: System,
+    sun: bool,
+    here: String,
+    place: &'static str,
+    query: String,
+    undo: Option<String>,
+    lines: LinesView,
+}
+
+impl LinesPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+async fn look(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    sent: (String, String),
+) -> Result<Option<LinesPage>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+        return Ok(None);
+    };
+    let desk = shared.desk.clone();
+    let made = spawn_blocking(move || {
+        let drawn = desk.shapes(&hull).ok().map(|shapes| {
+            let middle = shapes.middle();
+            let stations = shapes.form.stations(&middle, &hull.survey.offsets);
+            (shapes.form.lines(&middle), stations)
+        });
+        lines::lines(&hull.survey, drawn.as_ref(), sent, reader.units)
+    });
+    let query = query_of(ask);
+    Ok(Some(LinesPage {
+        units: reader.units,
+        sun: reader.sun,
+        here: address(&format!("/hulls/{slug}/lines"), &query, &[]),
+        place: "hull",
+        undo: shared.store.undoable()?,
+        query,
+        lines: made.await?,
+    }))
+}
+
+#[get("/hulls/<slug>/lines")]
+async fn page(
+    slug: &str,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<LinesPage, Status>, Trouble> {
+    let nothing = (String::new(), String::new());
+    let page = look(slug, &ask, reader, shared, nothing).await?;
+    Ok(page.ok_or(Status::NotFound))
+}
+
+#[derive(FromForm)]
+struct Sent<'r> {
+    file: Option<TempFile<'r>>,
+    #[field(default = String::new())]
+    text: String,
+    #[field(default = "keep")]
+    action: &'r str,
+}
+
+/// What the sections are called in messages when they were typed.
+const TYPED: &str = "sections";
+
+/// Name and text of the sections sent.
+async fn text_of(sent: &Sent<'_>) -> Result<(String, String), String> {
+    let Some(file) = sent.file.as_ref().filter(|f| f.len() > 0) else {
+        return Ok((TYPED.to_owned(), sent.text.replace("\r\n", "\n")));
+    };
+    let name = file.name().unwrap_or(TYPED).to_owned();
+    let mut bytes = Vec::new();
+    let mut reader = file.open().await.map_err(|e| e.to_string())?;
+    reader
+        .read_to_end(&mut bytes)
+        .await
+        .map_err(|e| e.to_string())?;
+    let read = input::decode(&name, &bytes).map_err(|e| e.to_string())?;
+    Ok((name, read.text))
+}
+
+/// Puts measured sections on the record, or takes them off.
+#[post("/hulls/<slug>/lines", data = "<form>")]
+async fn put(
+    slug: &str,
+    form: Form<Sent<'_>>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, (Status, Option<LinesPage>)>, Trouble> {
+    let (read, text) = if form.action == "forget" {
+        (Ok(Vec::new()), String::new())
+    } else {
+        match text_of(&form).await {
+            Ok((name, text)) => {
+                let read = offsets::read_stations(&name, &text);
+                (
+                    read.map(|(stations, _)| stations)
+                        .map_err(|e| e.to_string()),
+                    text,
+                )
+            }
+            Err(problem) => (Err(problem), String::new()),
+        }
+    };
+    let problem = match read {
+        Err(problem) => problem,
+        Ok(stations) => {
+            let label = match stations.len() {
+                0 => "measured sections taken off".to_owned(),
+                n => format!("{n} measured sections put on"),
+            };
+            let done = edit::edit(shared, slug, label, move |hull| {
+                hull.survey.offsets.clone_from(&stations);
+                Ok(())
+            });
+            match done.await? {
+                Edited::Kept => {
+                    let to = address(&format!("/hulls/{slug}/lines"), &query_of(&ask), &[]);
+                    return Ok(Ok(Redirect::to(back_to(&to))));
+                }
+                Edited::Gone => return Ok(Err((Status::NotFound, None))),
+                Edited::Refused(problem) => problem,
+            }
+        }
+    };
+    let page = look(slug, &ask, reader, shared, (text, problem)).await?;
+    Ok(Err((Status::UnprocessableEntity, page)))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, put]
+}
