@@ -1,7 +1,8 @@
 //! What people type: whatever it is, it is read or refused, never worse.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-use galvet_core::base::{Bare, Bounds, Dimension, System};
+use galvet_core::base::{Bare, Bounds, Dimension, Keyed, System};
+use galvet_core::hull::Measure;
 use proptest::prelude::*;
 use proptest::test_runner::RngSeed;
 
@@ -44,6 +45,24 @@ proptest! {
             let shown = system.text(Dimension::Length, metres, 2).replace('\u{a0}', " ");
             let read = LENGTH.parse(&shown, Bare::SI).unwrap();
             prop_assert!((read - metres).abs() < 0.0066, "{shown}: {read} {metres}");
+        }
+    }
+
+    #[test]
+    fn what_is_typed_back_is_shown_the_same(share in 0.0..1.0_f64) {
+        for &measure in Measure::ALL.iter().filter(|m| **m != Measure::SeatPlace) {
+            let bounds = measure.bounds();
+            let value = bounds.lo + share * (bounds.hi - bounds.lo);
+            for system in [System::Metric, System::Imperial] {
+                let shown = measure.text(system, value);
+                // What is shown is rounded, at the very ends beyond them.
+                let Ok(read) = bounds.parse(&shown, Bare::SI) else {
+                    let near = (value - bounds.lo).min(bounds.hi - value);
+                    prop_assert!(near < 0.006 * bounds.hi, "{measure:?}: {shown}");
+                    continue;
+                };
+                prop_assert_eq!(measure.text(system, read), shown);
+            }
         }
     }
 }

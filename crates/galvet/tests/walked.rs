@@ -213,11 +213,11 @@ fn measured_sections_are_put_on_looked_at_and_taken_off() {
     };
     let (status, page) = send(
         "keep",
-        "station_m,half_breadth_m,height_m\n0,0,0\n0,-0.3,0.1\n",
+        "station_m,half_breadth_m,height_m\n0,0,0\n0,wide,0.1\n0,0,0.3\n",
     );
     assert_eq!(status, Status::UnprocessableEntity);
     assert!(
-        page.contains("line 3") && page.contains("-0.3,0.1"),
+        page.contains("line 3") && page.contains("0,wide,0.1"),
         "{page}"
     );
     let csv = desk.page("/hulls/velmoor-oskarin-wide/offsets.csv");

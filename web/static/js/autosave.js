@@ -15,6 +15,8 @@ function keep(root, form) {
   const say = (text) => {
     if (saved) saved.textContent = text;
   };
+  // Its buttons are called “action” and stand in the property's way.
+  const address = form.getAttribute("action");
   let sending;
   /** Counts changes: only the last one's outcome is said. */
   let count = 0;
@@ -28,7 +30,7 @@ function keep(root, form) {
     // What is typed on the way is kept as begun, not as measured.
     body.set("action", "draft");
     say("Saving …");
-    sending = fetch(form.action, { method: "POST", body })
+    sending = fetch(address, { method: "POST", body })
       .then((response) => {
         if (mine !== count) return;
         if (response.status === 422)

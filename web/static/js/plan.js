@@ -12,6 +12,8 @@ const STEP = 0.01;
 export function planThatMoves(root) {
   const plan = root.querySelector("svg[data-plan]");
   if (!(plan instanceof SVGSVGElement)) return;
+  // A picture holds nothing one can take hold of; a group does.
+  plan.setAttribute("role", "group");
   const zone = root.querySelector("form[data-zone]");
   const place = root.querySelector("form[data-place]");
   if (zone instanceof HTMLFormElement) edges(plan, zone);
@@ -101,9 +103,9 @@ function edges(plan, form) {
     width: read("height") / unit,
   };
   const grips = {
-    from: handle(plan, "where it begins, from the bow", 0, 0),
-    to: handle(plan, "where it ends, from the bow", 0, 0),
-    width: handle(plan, "how wide it is", 0, 0),
+    from: handle(plan, "the edge toward the bow", 0, 0),
+    to: handle(plan, "the edge toward the stern", 0, 0),
+    width: handle(plan, "the edge to starboard", 0, 0),
   };
   const draw = () => {
     box.setAttribute("x", String(scale.x(now.from)));

@@ -1,5 +1,6 @@
 //! `galvet backup`: the whole database as one file.
 
+use super::progress::Progress;
 use super::{Outcome, Problem};
 use crate::terminal;
 use std::path::PathBuf;
@@ -22,7 +23,9 @@ pub struct Args {
 }
 
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
+    let progress = Progress::waiting("copying the database");
     galvet_store::backup(&args.data, &args.file)?;
+    drop(progress);
     terminal::say(format_args!("written: {}", args.file.display()));
     Ok(Outcome::Done)
 }

@@ -1,5 +1,6 @@
 //! `galvet import`: hulls and exchange files taken in.
 
+use super::progress::Progress;
 use super::{Outcome, Problem, open_data, read_text};
 use crate::survey::{OnDouble, read_file, take_in};
 use crate::terminal;
@@ -53,7 +54,12 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         let name = path
             .file_name()
             .map_or(file.clone(), |n| n.to_string_lossy().into_owned());
-        let done = take_in(&store, WHO, &name, &incoming.catalogue, |_| choice)?;
+        let progress = Progress::over(incoming.catalogue.hulls.len(), "hulls taken in");
+        let done = take_in(&store, WHO, &name, &incoming.catalogue, |_| {
+            progress.step();
+            choice
+        })?;
+        drop(progress);
         let line = format!(
             "{file}: {} put in, {} updated, {} left out since they are there already",
             done.added, done.updated, done.skipped

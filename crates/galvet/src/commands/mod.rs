@@ -8,6 +8,7 @@ mod export;
 mod float;
 mod import;
 mod man;
+mod progress;
 mod rank;
 mod restore;
 mod serve;

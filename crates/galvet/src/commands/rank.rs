@@ -1,11 +1,11 @@
 //! `galvet rank`: the ranking without a browser.
 
+use super::progress::Progress;
 use super::{Outcome, Problem, guides, read_text};
 use crate::answer::{Desk, Hull, Watch};
 use crate::present::{json::Document, text};
 use crate::{demo_data, question, terminal};
 use galvet_store::files::hulls;
-use indicatif::{ProgressBar, ProgressStyle};
 use std::io::Write;
 use std::path::PathBuf;
 use std::sync::Arc;
@@ -39,32 +39,9 @@ impl Args {
     }
 }
 
-/// Progress on the terminal, where there is one and there is much to do.
-struct Progress {
-    bar: ProgressBar,
-}
-
-/// Hulls from which progress is shown: about half a second's work.
-const MANY: usize = 100;
-
-impl Progress {
-    fn over(hulls: usize) -> Self {
-        let bar = match u64::try_from(hulls) {
-            Ok(count) if hulls >= MANY => ProgressBar::new(count),
-            _ => ProgressBar::hidden(),
-        };
-        if let Ok(style) = ProgressStyle::with_template(
-            "{pos} of {len} hulls floated  {bar:30}  {eta} to go; Ctrl+C stops",
-        ) {
-            bar.set_style(style);
-        }
-        Self { bar }
-    }
-}
-
 impl Watch for Progress {
     fn done(&self) {
-        self.bar.inc(1);
+        self.step();
     }
 }
 
@@ -96,9 +73,9 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         })
         .collect();
     let desk = Desk::new(guides(args.guides.as_deref())?);
-    let progress = Progress::over(hulls.len());
+    let progress = Progress::over(hulls.len(), "hulls floated");
     let ranked = desk.ranking(&brief, &hulls, &progress);
-    progress.bar.finish_and_clear();
+    drop(progress);
     let ranking = ranked.map_err(std::io::Error::other)?.ranking;
     let mut out = std::io::stdout().lock();
     if args.json {

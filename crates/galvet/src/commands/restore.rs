@@ -1,5 +1,6 @@
 //! `galvet restore`: a backup back in its place.
 
+use super::progress::Progress;
 use super::{Outcome, Problem};
 use crate::terminal;
 use std::path::PathBuf;
@@ -21,7 +22,9 @@ pub struct Args {
 }
 
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
+    let progress = Progress::waiting("looking the backup over and putting it in its place");
     let restored = galvet_store::restore(&args.data, &args.file)?;
+    drop(progress);
     terminal::say(format_args!(
         "restored: {} records",
         restored.checked.records
