@@ -1,7 +1,7 @@
 /**
  * Keeps a form while somebody fills it in: every change is sent at once, and
- * what came of it is said. A field that is not understood is said so by its
- * own button's answer; nothing typed is touched.
+ * what came of it is said. What was understood stands beneath its field, the
+ * drawing follows; nothing typed is touched.
  */
 
 /** @param {Document} root */
@@ -31,15 +31,45 @@ function keep(root, form) {
     body.set("action", "draft");
     say("Saving …");
     sending = fetch(address, { method: "POST", body })
-      .then((response) => {
+      .then(async (response) => {
+        const html = await response.text();
         if (mine !== count) return;
-        if (response.status === 422)
+        if (response.ok) say("Saved.");
+        else if (response.status === 422)
           say("Not kept yet: a field is not understood.");
-        else if (response.ok) say("Saved.");
-        else say("Not saved: the server refused it.");
+        else return say("Not saved: the server refused it.");
+        const page = new DOMParser().parseFromString(html, "text/html");
+        echo(form, page, response.ok);
+        if (response.ok) follow(root, page);
       })
       .catch(() => say("Not saved: the server does not answer."));
     await sending;
   };
   form.addEventListener("change", send);
+}
+
+/** What was understood of each field, beneath it; or why it was not. */
+function echo(form, page, kept) {
+  for (const field of form.querySelectorAll("input[type=text][id]")) {
+    const there = page.getElementById(field.id);
+    const mistake = page.getElementById(`${field.id}-said`);
+    field.parentElement.querySelector(".echo")?.remove();
+    const text = mistake?.textContent ?? (kept ? (there?.value ?? "") : "");
+    if (!text || text === field.value.trim()) continue;
+    const said = document.createElement("p");
+    said.className = mistake ? "echo mistake" : "echo";
+    said.textContent = mistake ? text : `= ${text}`;
+    field.parentElement.append(said);
+  }
+}
+
+/** The drawing and the list as they are now. */
+function follow(root, page) {
+  for (const name of [".walk-plan", ".walk-stops"]) {
+    const [old, fresh] = [root.querySelector(name), page.querySelector(name)];
+    if (!old || !fresh) continue;
+    const grips = old.querySelectorAll(".grip");
+    old.replaceChildren(...fresh.children, ...grips);
+    old.dispatchEvent(new Event("redrawn"));
+  }
 }

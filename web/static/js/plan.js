@@ -90,18 +90,20 @@ function movable(grip, scale, onMove, onEnd) {
 
 /** Grips on the edges of the zone at hand. */
 function edges(plan, form) {
-  const box = plan.querySelector(".zone-here");
+  let box = plan.querySelector(".zone-here");
   if (!(box instanceof SVGRectElement)) return;
   const scale = scaleOf(plan);
   const unit = Number(plan.dataset.scale);
   const read = (name) => Number(box.getAttribute(name));
-  const field = (name) => form.elements.namedItem(name);
-  const now = {
+  const field = (name) =>
+    form.elements.namedItem(`${form.dataset.zone}${name}`);
+  const measure = () => ({
     from: (read("x") - scale.x(0)) / unit,
     to: (read("x") + read("width") - scale.x(0)) / unit,
     middle: (read("y") + read("height") / 2 - scale.y(0)) / unit,
     width: read("height") / unit,
-  };
+  });
+  const now = measure();
   const grips = {
     from: handle(plan, "the edge toward the bow", 0, 0),
     to: handle(plan, "the edge toward the stern", 0, 0),
@@ -156,6 +158,14 @@ function edges(plan, form) {
     },
     end,
   );
+  // Drawn anew from what was kept: the grips go where the edges are now.
+  plan.addEventListener("redrawn", () => {
+    const fresh = plan.querySelector(".zone-here");
+    if (!(fresh instanceof SVGRectElement)) return;
+    box = fresh;
+    Object.assign(now, measure());
+    draw();
+  });
   draw();
 }
 

@@ -7,13 +7,13 @@ use std::f64::consts::TAU;
 /// A hanging scale: what it shows at this moment.
 pub trait HangingScale {
     /// The next reading, kg.
-    fn read(&mut self) -> f64;
+    fn kilograms(&mut self) -> f64;
 }
 
 /// A tilt meter: a level or a phone laid across the hull.
 pub trait TiltMeter {
     /// The next reading, °, starboard down positive.
-    fn read(&mut self) -> f64;
+    fn degrees(&mut self) -> f64;
 }
 
 /// A device that came to rest.
@@ -97,13 +97,13 @@ impl Simulated {
 }
 
 impl HangingScale for Simulated {
-    fn read(&mut self) -> f64 {
+    fn kilograms(&mut self) -> f64 {
         self.next()
     }
 }
 
 impl TiltMeter for Simulated {
-    fn read(&mut self) -> f64 {
+    fn degrees(&mut self) -> f64 {
         self.next()
     }
 }
@@ -116,14 +116,14 @@ mod tests {
     fn a_device_is_waited_for_until_it_is_steady() {
         for mass in [1.2, 23.4, 59.0] {
             let mut scale = Simulated::scale(mass);
-            let first = scale.read();
+            let first = scale.kilograms();
             assert!((first - mass).abs() > 0.03 * mass, "it swings at first");
-            let rest = steady(|| scale.read(), 0.1).unwrap();
+            let rest = steady(|| scale.kilograms(), 0.1).unwrap();
             assert!((rest.value - mass).abs() <= 0.06, "{mass}: {rest:?}");
             assert!(rest.readings > AGREE);
         }
         let mut meter = Simulated::tilt_meter(-4.3);
-        let rest = steady(|| meter.read(), 0.2).unwrap();
+        let rest = steady(|| meter.degrees(), 0.2).unwrap();
         assert!((rest.value + 4.3).abs() <= 0.11, "{rest:?}");
     }
 

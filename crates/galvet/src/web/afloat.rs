@@ -169,7 +169,7 @@ async fn read_the_meter(
         Some(arm) if arm > 0.0 => survey::read_heels(&mut typed, reader.units, |moment| {
             let heel = (moment / arm).atan().to_degrees();
             let mut meter = Simulated::tilt_meter(heel);
-            survey::steady(|| TiltMeter::read(&mut meter), 0.2).map(|rest| rest.value)
+            survey::steady(|| meter.degrees(), 0.2).map(|rest| rest.value)
         }),
         _ => 0,
     };

@@ -44,7 +44,7 @@ async fn weigh(
             _ => shape.hull_mass,
         };
         let mut scale = Simulated::scale(mass);
-        survey::steady(|| HangingScale::read(&mut scale), 0.1)
+        survey::steady(|| scale.kilograms(), 0.1)
     });
     let Some(rest) = shown.await? else {
         return Ok(Err(Status::UnprocessableEntity));
