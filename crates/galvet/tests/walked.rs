@@ -308,6 +308,20 @@ fn hulls_are_found_by_size_and_stand_side_by_side() {
         desk.page("/compare?hull=fennick-dunmarrow&hull=quarnel-pipkin&hull=nobody&mass=95+kg");
     assert!(page.contains("Fennick Dunmarrow") && page.contains("Quarnel Pipkin"));
     assert!(page.contains("95\u{a0}kg") && page.contains("beside-mark\">best"));
+    // A hull that cannot be floated keeps her column, and what is ruled out is
+    // not praised.
+    let page = desk.page("/compare?hull=hobrin-wendle&hull=fennick-dunmarrow&hull=quarnel-pipkin");
+    for row in page.split("<tr>").skip(4) {
+        assert_eq!(row.matches("<td").count(), 3, "{row}");
+        assert!(row.contains("absent\">not known</td>"), "{row}");
+    }
+    assert!(page.matches("beside-out").count() == 2, "{page}");
+    let praised = |column: usize| {
+        let rows = page.split("<tr>").skip(4);
+        rows.filter_map(|row| row.split("<td").nth(column + 1))
+            .any(|cell| cell.contains("beside-mark"))
+    };
+    assert!(praised(1) && !praised(0) && !praised(2));
     assert!(desk.page("/compare").contains("Tick two to four hulls"));
     let keys = ["a", "b", "c", "d", "e"]
         .iter()

@@ -67,7 +67,7 @@ function echo(form, page, kept) {
 function follow(root, page) {
   for (const name of [".walk-plan", ".walk-stops"]) {
     const [old, fresh] = [root.querySelector(name), page.querySelector(name)];
-    if (!old || !fresh) continue;
+    if (!old || !fresh || old.dataset.held) continue;
     const grips = old.querySelectorAll(".grip");
     old.replaceChildren(...fresh.children, ...grips);
     old.dispatchEvent(new Event("redrawn"));

@@ -64,10 +64,14 @@ function movable(grip, scale, onMove, onEnd) {
     event.preventDefault();
     grip.setPointerCapture(event.pointerId);
     grip.focus();
+    const plan = grip.ownerSVGElement;
+    // What arrives meanwhile does not pull it away.
+    plan.dataset.held = "yes";
     const move = (moved) => onMove(scale.metres(moved));
     grip.addEventListener("pointermove", move);
     const end = () => {
       grip.removeEventListener("pointermove", move);
+      delete plan.dataset.held;
       onEnd();
     };
     grip.addEventListener("pointerup", end, { once: true });

@@ -35,7 +35,7 @@ pub struct HullFile {
 }
 
 /// Most hulls in one file.
-const MOST_HULLS: usize = 5_000;
+const MOST_HULLS: usize = 20_000;
 /// Longest free text in a cell.
 const LONGEST_TEXT: usize = 2_000;
 

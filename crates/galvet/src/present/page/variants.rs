@@ -25,8 +25,9 @@ pub struct Column {
 pub struct Row {
     pub label: &'static str,
     pub meaning: &'static str,
-    /// Each with whether it is the best.
-    pub cells: Vec<(Figure, bool)>,
+    /// One a column, each with whether it is the best; `None` where the hull cannot
+    /// be floated.
+    pub cells: Vec<Option<(Figure, bool)>>,
 }
 
 /// The table.
@@ -90,7 +91,10 @@ pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
         };
         let shown = quantity.row();
         let values: Vec<Option<f64>> = outcomes.iter().map(median).collect();
-        let known = values.iter().flatten().copied();
+        // What is ruled out is not praised for anything.
+        let passes: Vec<bool> = outcomes.iter().map(|o| o.place.is_some()).collect();
+        let passing = values.iter().zip(&passes).filter(|(_, passes)| **passes);
+        let known = passing.filter_map(|(value, _)| *value);
         let best = match shown.better {
             Better::Higher => known.reduce(f64::max),
             Better::Lower => known.reduce(f64::min),
@@ -100,10 +104,13 @@ pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
         let alike = |v: f64, w: f64| shown.number(system, v) == shown.number(system, w);
         let known = values.iter().flatten();
         let differ = best.is_some_and(|b| known.clone().any(|&v| !alike(v, b)));
-        let cells = outcomes.iter().zip(&values).filter_map(|(o, value)| {
+        let all = outcomes.iter().zip(&values).zip(&passes);
+        // One cell a column, also where there is nothing to tell.
+        let cells = all.map(|((o, value), &passes)| {
             let assessment = &o.afloat.as_ref().ok()?.assessment;
-            let is_best = differ && value.is_some_and(|v| best.is_some_and(|b| alike(v, b)));
-            Some((figure_of(assessment, quantity, system), is_best))
+            let best = value.is_some_and(|v| best.is_some_and(|b| alike(v, b)));
+            let figure = figure_of(assessment, quantity, system);
+            Some((figure, passes && differ && best))
         });
         Row {
             label: shown.label,
