@@ -147,6 +147,23 @@ fn a_change_is_planned_compared_done_and_undone() {
     assert_eq!(desk.post(&format!("{at}?change="), form), Status::SeeOther);
     let page = desk.page(at);
     assert!(page.contains("with battery shelf") && page.contains("1.5\u{a0}kg, 4 holes, 22"));
+    // A track it adds hangs on it, not on her as delivered.
+    let adds = "/hulls/quarnel-sprannet/fittings?add=track&change=battery%20shelf";
+    assert_eq!(desk.post(adds, "x=2.3&y=-20&length=20"), Status::SeeOther);
+    let fitout = survey(&desk, "quarnel-sprannet").fitout;
+    let named = |m: &&galvet_core::hull::Modification| m.name == "battery shelf";
+    assert_eq!(
+        fitout
+            .modifications
+            .iter()
+            .find(named)
+            .unwrap()
+            .fittings
+            .len(),
+        1
+    );
+    let page = desk.page("/hulls/quarnel-sprannet/fittings?change=battery%20shelf");
+    assert!(page.contains("“battery shelf” adds") && page.contains("1 on the record"));
     let done = desk.post(&format!("{at}?change=battery%20shelf"), "action=done");
     assert_eq!(done, Status::SeeOther);
     let state = |desk: &Desk| {

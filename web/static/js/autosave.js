@@ -18,6 +18,7 @@ function keep(root, form) {
   // Its buttons are called “action” and stand in the property's way.
   const address = form.getAttribute("action");
   let sending;
+  const leaving = new AbortController();
   /** Counts changes: only the last one's outcome is said. */
   let count = 0;
   const send = async () => {
@@ -30,7 +31,7 @@ function keep(root, form) {
     // What is typed on the way is kept as begun, not as measured.
     body.set("action", "draft");
     say("Saving …");
-    sending = fetch(address, { method: "POST", body })
+    sending = fetch(address, { method: "POST", body, signal: leaving.signal })
       .then(async (response) => {
         const html = await response.text();
         if (mine !== count) return;
@@ -42,10 +43,15 @@ function keep(root, form) {
         echo(form, page, response.ok);
         if (response.ok) follow(root, page);
       })
-      .catch(() => say("Not saved: the server does not answer."));
+      .catch(() => {
+        if (!leaving.signal.aborted)
+          say("Not saved: the server does not answer.");
+      });
     await sending;
   };
   form.addEventListener("change", send);
+  // Its own button sends all of it.
+  form.addEventListener("submit", () => leaving.abort());
 }
 
 /** What was understood of each field, beneath it; or why it was not. */

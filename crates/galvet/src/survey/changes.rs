@@ -61,7 +61,7 @@ fn new_zone(typed: &mut Typed<'_>, name: &str) -> Option<Zone> {
 }
 
 /// Reads a modification; `was` is the one on the record it takes the place of,
-/// whose fittings and changed zones it keeps.
+/// whose fittings it keeps.
 ///
 /// # Errors
 /// What was not understood, field by field.
@@ -85,9 +85,14 @@ pub fn modification(
     let (Some(x), true) = (x, typed.mistakes.is_empty()) else {
         return Err(typed.mistakes);
     };
-    let kept = was.map_or((Vec::new(), Vec::new()), |w| {
-        (w.fittings.clone(), w.dryness.clone())
-    });
+    let mut dryness: Vec<(String, Dryness)> = form
+        .iter()
+        .filter_map(|(field, grade)| {
+            let zone = field.strip_prefix("seals-")?;
+            Some((zone.to_owned(), Dryness::from_key(grade)?))
+        })
+        .collect();
+    dryness.sort();
     Ok(Modification {
         progress: if typed.text("done").is_empty() {
             Progress::Planned
@@ -96,8 +101,9 @@ pub fn modification(
         },
         removes: ticked(form, "removes-"),
         zones: zone.into_iter().collect(),
-        fittings: kept.0,
-        dryness: kept.1,
+        // Put on by the drawing, one by one.
+        fittings: was.map_or(Vec::new(), |w| w.fittings.clone()),
+        dryness,
         mass,
         x,
         z,
@@ -248,11 +254,15 @@ mod tests {
             ("zone-width", "26"),
             ("zone-opening", "20"),
             ("zone-dryness", "wave"),
+            ("seals-bow hatch", "held-under"),
+            ("seals-tank well", ""),
         ]);
         let made = modification(None, &typed, System::Metric).unwrap();
         assert_eq!((made.mass, made.x, made.holes), (1.2, 2.2, 8));
         assert_eq!(made.removes, ["stern hatch"]);
         assert_eq!(made.zones[0].opening, Some(Opening::Round(0.20)));
+        let sealed = [("bow hatch".to_owned(), Dryness::HeldUnder)];
+        assert_eq!(made.dryness, sealed);
         assert_eq!(made.progress, Progress::Planned);
         let before = hull.survey.fitout.modifications.len();
         put_modification(&mut hull, None, made.clone()).unwrap();

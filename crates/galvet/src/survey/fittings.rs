@@ -201,16 +201,21 @@ pub fn fitting(
 /// A name nothing on the hull has yet: "port track", "port track 2".
 fn free_name(hull: &HullRecord, wanted: &str) -> String {
     let fitout = &hull.survey.fitout;
+    let changes = fitout.modifications.iter();
+    let fittings: Vec<&Fitting> = fitout
+        .fittings
+        .iter()
+        .chain(changes.flat_map(|m| &m.fittings))
+        .collect();
     let taken = |name: &str| {
-        fitout.fittings.iter().any(|f| f.name == name)
-            || fitout.zones.iter().any(|z| z.name == name)
+        fittings.iter().any(|f| f.name == name) || fitout.zones.iter().any(|z| z.name == name)
     };
     if !taken(wanted) {
         return wanted.to_owned();
     }
     let numbered = (2..).map(|n| format!("{wanted} {n}"));
     numbered
-        .take(fitout.fittings.len() + fitout.zones.len() + 2)
+        .take(fittings.len() + fitout.zones.len() + 2)
         .find(|name| !taken(name))
         .unwrap_or_else(|| wanted.to_owned())
 }
@@ -225,47 +230,63 @@ fn usual_name(fitting: &Fitting) -> String {
     }
 }
 
-/// Puts a fitting on the record: in the place of the one named `was`, or as a new
-/// one, with its like on the other side where that was asked for. Returns its
-/// name.
+/// The fittings of delivery, or those a change adds.
+///
+/// # Errors
+/// In words, where there is no such change (any more).
+pub fn fittings_of<'a>(
+    hull: &'a mut HullRecord,
+    change: Option<&str>,
+) -> Result<&'a mut Vec<Fitting>, String> {
+    let fitout = &mut hull.survey.fitout;
+    let Some(name) = change else {
+        return Ok(&mut fitout.fittings);
+    };
+    let mut named = fitout.modifications.iter_mut().filter(|m| m.name == name);
+    match named.next() {
+        Some(made) => Ok(&mut made.fittings),
+        None => Err("that change is not on the record any more".to_owned()),
+    }
+}
+
+/// Puts a fitting on the record (of delivery, or of a change): in the place of the
+/// one named `was`, or as a new one, with its like on the other side where that
+/// was asked for. Returns its name.
 ///
 /// # Errors
 /// In words, where the record's space would contradict itself.
 pub fn put_fitting(
     hull: &mut HullRecord,
+    change: Option<&str>,
     was: Option<&str>,
     placed: &Placed,
 ) -> Result<String, String> {
     let mut fitting = placed.fitting.clone();
-    let there = was.and_then(|name| {
-        let fittings = hull.survey.fitout.fittings.iter();
-        fittings.clone().position(|f| f.name == name)
-    });
+    let on = fittings_of(hull, change)?;
+    let there = was.and_then(|name| on.iter().position(|f| f.name == name));
     match there {
         Some(at) => {
             if fitting.name.is_empty() {
-                fitting
-                    .name
-                    .clone_from(&hull.survey.fitout.fittings[at].name);
+                fitting.name.clone_from(&on[at].name);
             }
-            hull.survey.fitout.fittings[at] = fitting.clone();
+            on[at] = fitting.clone();
         }
         None if was.is_some() => return Err("that fitting is not on the record any more".into()),
         None => {
             if fitting.name.is_empty() {
                 fitting.name = free_name(hull, &usual_name(&fitting));
             }
-            hull.survey.fitout.fittings.push(fitting.clone());
+            fittings_of(hull, change)?.push(fitting.clone());
         }
     }
     if placed.both_sides {
         let mut other = fitting.clone();
         other.y = -fitting.y;
         other.name = free_name(hull, &usual_name(&other));
-        hull.survey.fitout.fittings.push(other);
+        fittings_of(hull, change)?.push(other);
     }
-    let fitout = &mut hull.survey.fitout;
-    fitout.fittings.sort_by(|a, b| a.x.total_cmp(&b.x));
+    fittings_of(hull, change)?.sort_by(|a, b| a.x.total_cmp(&b.x));
+    let fitout = &hull.survey.fitout;
     fitout.clone().check().map_err(|e| e.to_string())?;
     Ok(fitting.name)
 }
@@ -274,10 +295,13 @@ pub fn put_fitting(
 ///
 /// # Errors
 /// In words, where something else on the record names it.
-pub fn forget_fitting(hull: &mut HullRecord, name: &str) -> Result<(), String> {
-    let fitout = &mut hull.survey.fitout;
-    fitout.fittings.retain(|f| f.name != name);
-    let checked = fitout.clone().check();
+pub fn forget_fitting(
+    hull: &mut HullRecord,
+    change: Option<&str>,
+    name: &str,
+) -> Result<(), String> {
+    fittings_of(hull, change)?.retain(|f| f.name != name);
+    let checked = hull.survey.fitout.clone().check();
     checked.map(|_| ()).map_err(|e| e.to_string())
 }
 
@@ -367,24 +391,24 @@ mod tests {
             ("both", "yes"),
         ]);
         let placed = fitting("track", None, &typed, System::Metric).unwrap();
-        let name = put_fitting(&mut hull, None, &placed).unwrap();
+        let name = put_fitting(&mut hull, None, None, &placed).unwrap();
         assert_eq!(name, "port track");
         let names = |hull: &HullRecord| -> Vec<String> {
             let fittings = hull.survey.fitout.fittings.iter();
             fittings.map(|f| f.name.clone()).collect()
         };
         assert_eq!(names(&hull), ["port track", "starboard track"]);
-        put_fitting(&mut hull, None, &placed).unwrap();
+        put_fitting(&mut hull, None, None, &placed).unwrap();
         assert_eq!(names(&hull).len(), 4);
         assert!(names(&hull).contains(&"port track 2".to_owned()));
         let mut moved = placed.clone();
         moved.both_sides = false;
         moved.fitting.x = 1.9;
-        put_fitting(&mut hull, Some("port track"), &moved).unwrap();
+        put_fitting(&mut hull, None, Some("port track"), &moved).unwrap();
         assert_eq!(names(&hull).last().unwrap(), "port track");
-        forget_fitting(&mut hull, "port track").unwrap();
+        forget_fitting(&mut hull, None, "port track").unwrap();
         assert_eq!(names(&hull).len(), 3);
-        assert!(put_fitting(&mut hull, Some("port track"), &moved).is_err());
+        assert!(put_fitting(&mut hull, None, Some("port track"), &moved).is_err());
         // On the middle there is no other side.
         let middle = form(&[("x", "1.5"), ("length", "40"), ("both", "yes")]);
         assert!(
@@ -392,5 +416,37 @@ mod tests {
                 .unwrap()
                 .both_sides
         );
+    }
+
+    #[test]
+    fn a_change_adds_its_own() {
+        let mut hull = {
+            let hulls = crate::demo_data::catalogue().unwrap().hulls;
+            let mut hulls = hulls.into_iter();
+            hulls.find(|h| h.survey.key == "quarnel-sprannet").unwrap()
+        };
+        let delivered = hull.survey.fitout.fittings.clone();
+        let typed = form(&[
+            ("x", "1.2"),
+            ("y", "-30"),
+            ("length", "30"),
+            ("both", "yes"),
+        ]);
+        let placed = fitting("track", None, &typed, System::Metric).unwrap();
+        let change = Some("larger stern hatch");
+        let name = put_fitting(&mut hull, change, None, &placed).unwrap();
+        assert_eq!(hull.survey.fitout.fittings, delivered);
+        let added = |hull: &HullRecord| {
+            let mut changes = hull.survey.fitout.modifications.iter();
+            changes
+                .find(|m| change == Some(m.name.as_str()))
+                .unwrap()
+                .fittings
+                .len()
+        };
+        assert_eq!(added(&hull), 2);
+        forget_fitting(&mut hull, change, &name).unwrap();
+        assert_eq!(added(&hull), 1);
+        assert!(put_fitting(&mut hull, Some("nothing"), None, &placed).is_err());
     }
 }

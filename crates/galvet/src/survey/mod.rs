@@ -27,7 +27,7 @@ pub use edit::{
 };
 pub use fields::{FIELDS, Field, FieldKind};
 pub use fitting_kinds::{Ask, KINDS, Kind, SizeField, key_of, kind_of};
-pub use fittings::{Placed, fitting, forget_fitting, put_fitting, sizes_shown};
+pub use fittings::{Placed, fitting, fittings_of, forget_fitting, put_fitting, sizes_shown};
 pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};
 pub use slug::{free_slug, slug_of};
 pub use typed::Mistakes;

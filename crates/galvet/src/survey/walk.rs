@@ -2,7 +2,7 @@
 
 use super::typed::{Mistakes, Typed};
 use galvet_core::base::{Bounds, Dimension, Keyed, System};
-use galvet_core::hull::{Opening, Source, Zone};
+use galvet_core::hull::{Fitout, Opening, Progress, Source, Zone};
 use galvet_store::files::hulls::HullRecord;
 use std::collections::HashMap;
 
@@ -118,12 +118,28 @@ pub fn zone(
     measured.check().map_err(refused)
 }
 
+/// The place a change that is done has made, by its name.
+fn made_zone<'a>(fitout: &'a mut Fitout, name: &str) -> Option<&'a mut Zone> {
+    let done = fitout.modifications.iter_mut();
+    done.filter(|m| m.progress == Progress::Done)
+        .flat_map(|m| &mut m.zones)
+        .find(|z| z.name == name)
+}
+
 /// Puts a zone on the record, in the place of the one of its name.
 ///
 /// # Errors
 /// In words, where the record's space would contradict itself.
 pub fn put_zone(hull: &mut HullRecord, zone: Zone) -> Result<(), String> {
     let fitout = &mut hull.survey.fitout;
+    if let Some(made) = made_zone(fitout, &zone.name) {
+        *made = zone;
+        return fitout
+            .clone()
+            .check()
+            .map(|_| ())
+            .map_err(|e| e.to_string());
+    }
     match fitout.zones.iter_mut().find(|z| z.name == zone.name) {
         Some(there) => *there = zone,
         None => fitout.zones.push(zone),
@@ -142,6 +158,12 @@ pub fn put_zone(hull: &mut HullRecord, zone: Zone) -> Result<(), String> {
 /// In words, where something else on the record names it.
 pub fn forget_zone(hull: &mut HullRecord, name: &str) -> Result<(), String> {
     let fitout = &mut hull.survey.fitout;
+    if let Some(made) = made_zone(fitout, name) {
+        // Still there, but nobody's measurement.
+        made.source = Source::Guess;
+        made.date.clear();
+        return Ok(());
+    }
     fitout.zones.retain(|z| z.name != name);
     fitout
         .clone()
@@ -269,5 +291,29 @@ mod tests {
         );
         forget_zone(&mut hull, "tank well").unwrap();
         assert_eq!(zones(&hull.survey), before);
+    }
+
+    #[test]
+    fn a_place_a_change_has_made_is_measured_where_it_is() {
+        let hulls = crate::demo_data::catalogue().unwrap().hulls;
+        let mut hulls = hulls.into_iter();
+        let mut hull = hulls.find(|h| h.survey.key == "fennick-dunmarrow").unwrap();
+        for made in &mut hull.survey.fitout.modifications {
+            made.progress = Progress::Done;
+        }
+        let all = zones(&hull.survey);
+        let mut hatch = all.iter().find(|z| z.name == "rear hatch").unwrap().clone();
+        hatch.width = 0.27;
+        hatch.source = Source::Tape;
+        put_zone(&mut hull, hatch).unwrap();
+        let now = zones(&hull.survey);
+        assert_eq!(now.len(), all.len());
+        let hatch = now.iter().find(|z| z.name == "rear hatch").unwrap();
+        assert_eq!((hatch.width, hatch.source), (0.27, Source::Tape));
+        forget_zone(&mut hull, "rear hatch").unwrap();
+        let hatch = zones(&hull.survey)
+            .into_iter()
+            .find(|z| z.name == "rear hatch");
+        assert_eq!(hatch.unwrap().source, Source::Guess);
     }
 }

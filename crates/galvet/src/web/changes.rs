@@ -55,11 +55,19 @@ impl ChangesPage {
     fn with(&self, name: &str, value: &str) -> String {
         with(&self.changes, &self.query, name, value)
     }
+
+    fn adds(&self, change: &str) -> String {
+        adds(&self.changes, &self.query, change)
+    }
 }
 
 impl ChangesPart {
     fn with(&self, name: &str, value: &str) -> String {
         with(&self.changes, &self.query, name, value)
+    }
+
+    fn adds(&self, change: &str) -> String {
+        adds(&self.changes, &self.query, change)
     }
 }
 
@@ -70,6 +78,12 @@ fn with(changes: &ChangesView, query: &str, name: &str, value: &str) -> String {
         query,
         &[(name, value)],
     )
+}
+
+/// Address of the fittings a change adds.
+fn adds(changes: &ChangesView, query: &str, change: &str) -> String {
+    let path = format!("/hulls/{}/fittings", changes.key);
+    address(&path, query, &[("change", change)])
 }
 
 async fn look(

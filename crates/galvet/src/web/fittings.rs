@@ -12,6 +12,8 @@ use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_core::hull::Fitting;
+use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -38,9 +40,17 @@ impl FittingsPage {
 
     /// The page's address with something at hand.
     fn with(&self, name: &str, value: &str) -> String {
-        let path = format!("/hulls/{}/fittings", self.fittings.key);
-        address(&path, &self.query, &[(name, value)])
+        let f = &self.fittings;
+        let change = Some(f.change.as_str()).filter(|c| !c.is_empty());
+        here(&f.key, &self.query, change, Some((name, value)))
     }
+}
+
+/// Address of the fittings of delivery or of a change, with something at hand.
+fn here(slug: &str, query: &str, change: Option<&str>, hand: Option<(&str, &str)>) -> String {
+    let change = change.map(|change| ("change", change));
+    let pairs: Vec<(&str, &str)> = hand.into_iter().chain(change).collect();
+    address(&format!("/hulls/{slug}/fittings"), query, &pairs)
 }
 
 async fn look(
@@ -66,26 +76,64 @@ async fn look(
     }))
 }
 
-#[get("/hulls/<slug>/fittings?<at>&<add>")]
+#[get("/hulls/<slug>/fittings?<at>&<add>&<change>")]
 async fn page(
     slug: &str,
     at: Option<String>,
     add: Option<String>,
+    change: Option<String>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<FittingsPage, Status>, Trouble> {
-    let at = AtFitting { at, add };
+    let at = AtFitting { at, add, change };
     let page = look(slug, &ask, reader, shared, at, NotTaken::default()).await?;
     Ok(page.ok_or(Status::NotFound))
 }
 
+/// What a form asks to be done: the history's words, and the change itself.
+fn asked(
+    at: &AtFitting,
+    was: Option<&Fitting>,
+    typed: &HashMap<String, String>,
+    units: System,
+) -> Result<(String, Edit), survey::Mistakes> {
+    let theirs = at.change.clone();
+    if let (Some(was), Some("forget")) = (was, typed.get("action").map(String::as_str)) {
+        let name = was.name.clone();
+        let label = format!("{name} taken off");
+        let forget =
+            move |hull: &mut HullRecord| survey::forget_fitting(hull, theirs.as_deref(), &name);
+        return Ok((label, Box::new(forget)));
+    }
+    let kind = was.map(|f| survey::key_of(&f.kind)).or(at.add.as_deref());
+    let placed = survey::fitting(kind.unwrap_or(""), was, typed, units)?;
+    let what = kind
+        .and_then(survey::kind_of)
+        .map_or("fitting", |k| k.label);
+    let label = match &at.at {
+        Some(name) => format!("{name} changed"),
+        None if placed.both_sides => format!("{what}, a pair, put on"),
+        None => format!("{what} put on"),
+    };
+    let mine = at.at.clone();
+    let put = move |hull: &mut HullRecord| {
+        survey::put_fitting(hull, theirs.as_deref(), mine.as_deref(), &placed).map(|_| ())
+    };
+    Ok((label, Box::new(put)))
+}
+
+/// A change to a record.
+type Edit = Box<dyn Fn(&mut HullRecord) -> Result<(), String> + Send>;
+
 /// Puts a fitting on the record, changes it, or takes it off.
-#[post("/hulls/<slug>/fittings?<at>&<add>", data = "<form>")]
+#[post("/hulls/<slug>/fittings?<at>&<add>&<change>", data = "<form>")]
+#[expect(clippy::too_many_arguments, reason = "each is a part of the request")]
 async fn put(
     slug: &str,
     at: Option<String>,
     add: Option<String>,
+    change: Option<String>,
     form: Form<HashMap<String, String>>,
     ask: Ask,
     reader: Reader,
@@ -96,71 +144,34 @@ async fn put(
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
         return Ok(Err((Status::NotFound, None)));
     };
-    let on = hull.survey.fitout.fittings.iter();
-    let was = at
+    let hand = AtFitting { at, add, change };
+    let on = fittings::fittings_on(&hull.survey, hand.change.as_deref()).iter();
+    let was = hand
+        .at
         .as_deref()
         .and_then(|name| on.clone().find(|f| f.name == name));
-    let path = format!("/hulls/{slug}/fittings");
-    let query = query_of(&ask);
-    if let (Some(was), Some("forget")) = (was, typed.get("action").map(String::as_str)) {
-        let name = was.name.clone();
-        let done = edit::edit(shared, slug, format!("{name} taken off"), move |hull| {
-            survey::forget_fitting(hull, &name)
-        });
-        return match done.await? {
-            Edited::Kept => Ok(Ok(Redirect::to(back_to(&address(&path, &query, &[]))))),
-            Edited::Gone => Ok(Err((Status::NotFound, None))),
-            Edited::Refused(problem) => {
-                let mistakes = [(String::new(), problem)].into();
-                let not_taken = NotTaken {
-                    typed: HashMap::new(),
-                    mistakes,
-                };
-                let at = AtFitting { at, add };
-                let page = look(slug, &ask, reader, shared, at, not_taken).await?;
-                Ok(Err((Status::UnprocessableEntity, page)))
-            }
-        };
-    }
-    let kind = was.map(|f| survey::key_of(&f.kind)).or(add.as_deref());
-    let read = survey::fitting(kind.unwrap_or(""), was, &typed, reader.units);
-    let mistakes = match read {
+    let mistakes = match asked(&hand, was, &typed, reader.units) {
         Err(mistakes) => mistakes,
-        Ok(placed) => {
-            let what = kind
-                .and_then(survey::kind_of)
-                .map_or("fitting", |k| k.label);
-            let label = match &at {
-                Some(name) => format!("{name} changed"),
-                None if placed.both_sides => format!("{what}, a pair, put on"),
-                None => format!("{what} put on"),
-            };
-            let mine = at.clone();
-            let done = edit::edit(shared, slug, label, move |hull| {
-                survey::put_fitting(hull, mine.as_deref(), &placed).map(|_| ())
-            });
-            match done.await? {
-                Edited::Kept => {
-                    // On with another of its kind, or back to the one changed.
-                    let named = typed
-                        .get("name")
-                        .map(|n| n.trim())
-                        .filter(|n| !n.is_empty());
-                    let back = match (&at, &add) {
-                        (Some(was), _) => ("at", named.unwrap_or(was)),
-                        (None, Some(kind)) => ("add", kind.as_str()),
-                        (None, None) => ("add", ""),
-                    };
-                    let to = address(&path, &query, &[back]);
-                    return Ok(Ok(Redirect::to(back_to(&to))));
-                }
-                Edited::Gone => return Ok(Err((Status::NotFound, None))),
-                Edited::Refused(problem) => [(String::new(), problem)].into(),
+        Ok((label, make)) => match edit::edit(shared, slug, label, make).await? {
+            Edited::Kept => {
+                // On with another of its kind, or back to the one changed.
+                let named = typed.get("name").map(|n| n.trim());
+                let named = named.filter(|n| !n.is_empty());
+                let gone = typed.get("action").is_some_and(|a| a == "forget");
+                let next = match (&hand.at, &hand.add) {
+                    _ if gone => None,
+                    (Some(was), _) => Some(("at", named.unwrap_or(was))),
+                    (None, kind) => kind.as_deref().map(|kind| ("add", kind)),
+                };
+                let to = here(slug, &query_of(&ask), hand.change.as_deref(), next);
+                return Ok(Ok(Redirect::to(back_to(&to))));
             }
-        }
+            Edited::Gone => return Ok(Err((Status::NotFound, None))),
+            Edited::Refused(problem) => [(String::new(), problem)].into(),
+        },
     };
     let not_taken = NotTaken { typed, mistakes };
-    let page = look(slug, &ask, reader, shared, AtFitting { at, add }, not_taken).await?;
+    let page = look(slug, &ask, reader, shared, hand, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -12,6 +12,7 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::hull::{Source, Zone, zones};
+use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -129,6 +130,31 @@ async fn there_after_all(
     })
 }
 
+/// Does to the record as it stands what a form asks; `guessed` says whether the
+/// zone was a guess when the form was filled in.
+fn apply(hull: &mut HullRecord, action: &str, zone: &Zone, guessed: bool) -> Result<(), String> {
+    let name = zone.name.as_str();
+    match action {
+        "forget" => survey::forget_zone(hull, name),
+        "absent" => {
+            survey::forget_zone(hull, name)?;
+            survey::set_absent(hull, name, true);
+            Ok(())
+        }
+        "draft" => {
+            // What was on its way as begun is overtaken by what was kept meanwhile.
+            let measured = |z: &Zone| z.name == name && z.source != Source::Guess;
+            let overtaken = guessed && zones(&hull.survey).iter().any(measured)
+                || hull.survey.looked.absent.iter().any(|n| n == name);
+            if overtaken {
+                return Ok(());
+            }
+            survey::put_zone(hull, zone.clone())
+        }
+        _ => survey::put_zone(hull, zone.clone()),
+    }
+}
+
 /// Keeps a zone as it was measured and goes on to the next, or takes it off.
 #[post("/hulls/<slug>/walk?<zone>&<end>", data = "<form>")]
 async fn measure(
@@ -167,22 +193,16 @@ async fn measure(
     let mistakes = match read {
         Err(mistakes) => mistakes,
         Ok(measured) => {
-            let name = measured.name.clone();
+            let name = &measured.name;
             let label = match action.as_str() {
                 "forget" => format!("{name} taken off"),
                 "absent" => format!("no {name} on her"),
                 "draft" => format!("{name} begun"),
                 _ => format!("{name} measured"),
             };
-            let what = action.clone();
-            let done = edit::edit(shared, slug, label, move |hull| match what.as_str() {
-                "forget" => survey::forget_zone(hull, &name),
-                "absent" => {
-                    survey::forget_zone(hull, &name)?;
-                    survey::set_absent(hull, &name, true);
-                    Ok(())
-                }
-                _ => survey::put_zone(hull, measured.clone()),
+            let (what, guessed) = (action.clone(), was.source == Source::Guess);
+            let done = edit::edit(shared, slug, label, move |hull| {
+                apply(hull, &what, &measured, guessed)
             });
             match done.await? {
                 Edited::Kept => {
@@ -213,4 +233,38 @@ async fn measure(
 
 pub(super) fn routes() -> Vec<Route> {
     routes![page, measure, there_after_all]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_was_on_its_way_never_undoes_what_was_kept() {
+        let hulls = crate::demo_data::catalogue().unwrap().hulls;
+        let mut hulls = hulls.into_iter();
+        let mut hull = hulls.find(|h| h.survey.key == "pellune-rusko").unwrap();
+        let all = zones(&hull.survey);
+        let guess = all.iter().find(|z| z.name == "tank well").unwrap();
+        let begun = Zone {
+            width: 0.44,
+            ..guess.clone()
+        };
+        let measured = Zone {
+            source: Source::Tape,
+            ..begun.clone()
+        };
+        let now = |hull: &HullRecord| {
+            let zones = zones(&hull.survey);
+            zones.into_iter().find(|z| z.name == "tank well")
+        };
+        apply(&mut hull, "draft", &begun, true).unwrap();
+        assert_eq!(now(&hull).unwrap(), begun);
+        apply(&mut hull, "keep", &measured, true).unwrap();
+        apply(&mut hull, "draft", &begun, true).unwrap();
+        assert_eq!(now(&hull).unwrap().source, Source::Tape);
+        apply(&mut hull, "absent", &measured, false).unwrap();
+        apply(&mut hull, "draft", &begun, true).unwrap();
+        assert_eq!(now(&hull), None);
+    }
 }

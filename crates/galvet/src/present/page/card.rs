@@ -52,7 +52,7 @@ pub fn card(survey: &Survey, lines: Option<&Lines>, system: System) -> CardView 
         }),
         measures: measures.collect(),
         zones: all.iter().map(|zone| card_zone(zone, system)).collect(),
-        fittings: in_order(survey)
+        fittings: in_order(&survey.fitout.fittings)
             .into_iter()
             .map(|f| (f.name.clone(), fitting_words(f, system)))
             .collect(),

@@ -97,6 +97,14 @@ pub struct CatalogueView {
     pub most: Vec<MostField>,
 }
 
+impl CatalogueView {
+    /// Whether seats or the most of a figure are chosen.
+    #[must_use]
+    pub fn limited(&self) -> bool {
+        self.seats.iter().any(|s| s.2) || self.most.iter().any(|f| !f.typed.is_empty())
+    }
+}
+
 /// A field for the most of a figure.
 pub struct MostField {
     pub name: &'static str,

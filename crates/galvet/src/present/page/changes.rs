@@ -50,6 +50,10 @@ pub struct Form {
     pub selects: Vec<(&'static str, &'static str, Words)>,
     /// Ticks: field, label, set.
     pub ticks: Vec<(String, String, bool)>,
+    /// Things of delivery it takes off: field, label, set.
+    pub removes: Vec<(String, String, bool)>,
+    /// Zones of delivery whose dryness it changes: field, label, grades.
+    pub seals: Vec<(String, String, Words)>,
     pub trouble: String,
 }
 
@@ -262,7 +266,7 @@ fn change_form(
     };
     let stock = survey.fitout.zones.iter().map(|zone| &zone.name);
     let stock = stock.chain(survey.fitout.fittings.iter().map(|f| &f.name));
-    let mut ticks = vec![
+    let ticks = vec![
         filled.tick(
             "done".to_owned(),
             "it is done".to_owned(),
@@ -274,13 +278,21 @@ fn change_form(
             was.is_none_or(|m| m.can_be_undone),
         ),
     ];
-    ticks.extend(stock.map(|name| {
+    let removes = stock.map(|name| {
         filled.tick(
             format!("removes-{name}"),
-            format!("takes off: {name}"),
+            name.clone(),
             was.is_some_and(|m| m.removes.contains(name)),
         )
-    }));
+    });
+    let seals = survey.fitout.zones.iter().map(|zone| {
+        let field = format!("seals-{}", zone.name);
+        let now = was.and_then(|m| m.dryness.iter().find(|(name, _)| *name == zone.name));
+        let mut grades = filled.select::<Dryness>(&field, now.map(|(_, grade)| *grade));
+        let unchanged = grades.iter().all(|grade| !grade.2);
+        grades.insert(0, ("", "as it is", unchanged));
+        (field, zone.name.clone(), grades)
+    });
     let text = |get: &dyn Fn(&Modification) -> String| was.map_or(String::new(), get);
     Form {
         was: text(&|m| m.name.clone()),
@@ -348,6 +360,8 @@ fn change_form(
                 filled.select::<Dryness>("zone-dryness", zone.and_then(|z| z.dryness)),
             ),
         ],
+        removes: removes.collect(),
+        seals: seals.collect(),
         ticks,
         trouble: not_taken.mistakes.get("").cloned().unwrap_or_default(),
     }
@@ -402,6 +416,8 @@ fn set_up_form(survey: &Survey, was: Option<&Configuration>, not_taken: &NotTake
             ),
         ],
         ticks: changes.collect(),
+        removes: Vec::new(),
+        seals: Vec::new(),
         trouble: not_taken.mistakes.get("").cloned().unwrap_or_default(),
     }
 }

@@ -5,7 +5,7 @@ use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
 use crate::survey::{Ask, KINDS, Kind, key_of, kind_of, shown_across, shown_along, sizes_shown};
 use galvet_core::base::{Keyed, System};
 use galvet_core::body::Lines;
-use galvet_core::hull::{Fitting, Measure, Survey, zones};
+use galvet_core::hull::{Fitting, Measure, Progress, Survey, zones};
 use std::collections::HashMap;
 
 /// A fitting in the list.
@@ -47,6 +47,8 @@ pub struct Here {
 
 /// The page.
 pub struct FittingsView {
+    /// The change whose fittings they are; empty for those of delivery.
+    pub change: String,
     pub key: String,
     pub name: String,
     pub plan: Option<HullPlan>,
@@ -62,6 +64,8 @@ pub struct AtFitting {
     pub at: Option<String>,
     /// A kind to put on.
     pub add: Option<String>,
+    /// The change whose fittings they are; `None` for those of delivery.
+    pub change: Option<String>,
 }
 
 /// Makes the page.
@@ -73,7 +77,7 @@ pub fn fittings(
     not_taken: &NotTaken,
     system: System,
 ) -> FittingsView {
-    let on = &survey.fitout.fittings;
+    let on = fittings_on(survey, at.change.as_deref());
     let named = at.at.as_deref();
     let there = named.and_then(|name| on.iter().find(|f| f.name == name));
     let here = match (there, at.add.as_deref().and_then(kind_of)) {
@@ -87,7 +91,13 @@ pub fn fittings(
         (None, Some(kind)) => Some(at_hand(None, kind.key, survey, not_taken, system)),
         (None, None) => None,
     };
+    // The plan shows the change at hand as if it were made.
+    let shown = match at.change.as_deref() {
+        Some(name) => survey.with_made(|m| m.progress == Progress::Done || m.name == name),
+        None => survey.clone(),
+    };
     FittingsView {
+        change: at.change.clone().unwrap_or_default(),
         key: survey.key.clone(),
         name: survey.name(),
         plan: lines.map(|lines| {
@@ -95,10 +105,10 @@ pub fn fittings(
                 zone: None,
                 fitting: named,
             };
-            hull_plan(lines, &zones(survey), &survey.fitout.fittings_now(), hand)
+            hull_plan(lines, &zones(&shown), &shown.fitout.fittings_now(), hand)
         }),
         palette: &KINDS,
-        listed: in_order(survey)
+        listed: in_order(on)
             .into_iter()
             .map(|f| Listed {
                 name: f.name.clone(),
@@ -110,10 +120,22 @@ pub fn fittings(
     }
 }
 
-/// Fittings of the record, bow to stern.
+/// The fittings of delivery, or those a change adds.
 #[must_use]
-pub fn in_order(survey: &Survey) -> Vec<&Fitting> {
-    let mut all: Vec<&Fitting> = survey.fitout.fittings.iter().collect();
+pub fn fittings_on<'a>(survey: &'a Survey, change: Option<&str>) -> &'a [Fitting] {
+    let Some(name) = change else {
+        return &survey.fitout.fittings;
+    };
+    let mut changes = survey.fitout.modifications.iter();
+    changes
+        .find(|m| m.name == name)
+        .map_or(&[], |m| m.fittings.as_slice())
+}
+
+/// Fittings bow to stern.
+#[must_use]
+pub fn in_order(fittings: &[Fitting]) -> Vec<&Fitting> {
+    let mut all: Vec<&Fitting> = fittings.iter().collect();
     all.sort_by(|a, b| a.x.total_cmp(&b.x).then(a.y.total_cmp(&b.y)));
     all
 }
