@@ -222,6 +222,15 @@ impl Gear {
         Ok(self)
     }
 
+    /// What is in it, where it is a battery.
+    #[must_use]
+    pub fn chemistry(&self) -> Option<Chemistry> {
+        match self.electric {
+            Electric::Battery { chemistry, .. } => Some(chemistry),
+            _ => None,
+        }
+    }
+
     /// Energy one of it brings, Wh as printed; 0 for what is no battery.
     #[must_use]
     pub fn energy(&self) -> f64 {

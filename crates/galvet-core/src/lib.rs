@@ -11,7 +11,7 @@
 //!    is judged rather than derived.
 //! 2. [`hull`]: the record. [`body`]: geometry, estimated or measured.
 //! 3. [`mod@float`], [`stability`], [`effort`]: what water does to a body.
-//! 4. [`crew`], [`gear`], [`rig`], [`stow`], [`load`]: who and what is aboard, and where.
+//! 4. [`crew`], [`gear`], [`power`] (batteries wired together), [`rig`], [`stow`], [`load`]: who and what is aboard, and where.
 //! 5. [`plausible`]: `Survey → Posterior`, the shapes a record leaves possible.
 //! 6. [`question`]: brief, water, schools. [`figures`]: every figure of a hull
 //!    under a brief, with its range.
@@ -35,6 +35,7 @@ pub mod hull;
 pub mod load;
 pub mod plausible;
 pub mod portrait;
+pub mod power;
 pub mod question;
 pub mod rank;
 pub mod rig;

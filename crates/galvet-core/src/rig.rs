@@ -1,7 +1,9 @@
 //! The rig: what is to be carried, belonging to no hull.
 
 use crate::base::{Bounds, Dimension, OutOfRange};
-use crate::gear::Gear;
+use crate::gear::{Chemistry, Gear};
+use crate::guide::Guides;
+use crate::power::usable_share;
 
 /// One line of a rig: `count` of a thing at one place.
 #[derive(Debug, Clone, PartialEq)]
@@ -25,6 +27,8 @@ pub struct RigLine {
     pub offset: f64,
     /// Energy one brings for a motor, Wh as printed on the battery.
     pub energy: f64,
+    /// What is in that battery; `None` where nobody said, or it is none.
+    pub chemistry: Option<Chemistry>,
 }
 
 impl RigLine {
@@ -68,6 +72,7 @@ impl RigLine {
             dry_mass: gear.dry_mass,
             loaded_mass: gear.loaded_mass,
             energy: gear.energy(),
+            chemistry: gear.chemistry(),
             ..self
         }
     }
@@ -103,11 +108,15 @@ impl Rig {
         self.lines.iter().map(RigLine::loaded).sum()
     }
 
-    /// Battery energy aboard, J.
+    /// Battery energy aboard that can be used, J: of each battery the share its
+    /// chemistry allows.
     #[must_use]
-    pub fn energy(&self) -> f64 {
-        let lines = self.lines.iter();
-        3600.0 * lines.map(|l| f64::from(l.count) * l.energy).sum::<f64>()
+    pub fn usable_energy(&self, guides: &Guides) -> f64 {
+        let usable = |l: &RigLine| {
+            let share = usable_share(l.chemistry.unwrap_or(Chemistry::Other), guides);
+            f64::from(l.count) * l.energy * share
+        };
+        3600.0 * self.lines.iter().map(usable).sum::<f64>()
     }
 
     /// Mass of the water, ice and fish in it, kg.
@@ -132,7 +141,34 @@ mod tests {
             height: 0.15,
             offset: 0.0,
             energy: 0.0,
+            chemistry: None,
         }
+    }
+
+    #[test]
+    fn of_a_battery_that_is_used_which_its_chemistry_allows() {
+        let guides = Guides::default();
+        let battery = |wh: f64, chemistry| RigLine {
+            count: 1,
+            energy: wh,
+            chemistry,
+            ..line()
+        };
+        let rig = |lines| Rig {
+            key: "day".into(),
+            name: "Day".into(),
+            lines,
+        };
+        let of = |chemistry| rig(vec![battery(1000.0, chemistry)]).usable_energy(&guides) / 3600.0;
+        assert!((of(Some(Chemistry::Lifepo4)) - 900.0).abs() < 1e-9);
+        assert!((of(Some(Chemistry::Lead)) - 500.0).abs() < 1e-9);
+        // Where nobody said, it is not taken for the best.
+        assert!((of(None) - 800.0).abs() < 1e-9);
+        let both = rig(vec![
+            battery(1000.0, None),
+            battery(100.0, Some(Chemistry::Lead)),
+        ]);
+        assert!((both.usable_energy(&guides) / 3600.0 - 850.0).abs() < 1e-9);
     }
 
     #[test]

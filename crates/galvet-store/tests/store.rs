@@ -101,6 +101,7 @@ fn free_text(rigs: &[Rig]) -> Vec<Rig> {
     let mut rigs = rigs.to_vec();
     for line in rigs.iter_mut().flat_map(|rig| &mut rig.lines) {
         line.gear = None;
+        line.chemistry = None;
         line.item = line.item.replace("12 V 48 Ah", "12 V 50 Ah");
     }
     rigs

@@ -44,7 +44,7 @@ pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
         _ => [Guide::EffortEasy, Guide::EffortUsual, Guide::EffortStrong].map(|g| guides[g]),
     };
     let share = efficiency(propulsion, guides);
-    let battery = setup.brief.rig.energy();
+    let battery = setup.brief.rig.usable_energy(setup.guides());
     let order = assessment.evenly();
     let stride = (order.len() / SHAPES).max(1);
     let chosen: Vec<usize> = order.into_iter().step_by(stride).take(SHAPES).collect();

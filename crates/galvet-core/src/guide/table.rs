@@ -165,6 +165,9 @@ guides! {
     EfficiencyFin = "effort.efficiency_fin", Effort, Ratio, 0.55, 0.2 ..= 0.9, "the same by fin pedal", "guide value";
     EfficiencyMotor = "effort.efficiency_motor", Effort, Ratio, 0.45, 0.1 ..= 0.9, "the same by motor, of the electric input", "guide value";
     BatteryShare = "effort.battery_share", Effort, Ratio, 0.7, 0.3 ..= 1.0, "share of a battery that is used, the rest kept back", "guide value";
+    UsableLifepo4 = "power.usable_lifepo4", Effort, Ratio, 0.9, 0.5 ..= 1.0, "share of a lithium iron phosphate battery that can be used", "guide value";
+    UsableLead = "power.usable_lead", Effort, Ratio, 0.5, 0.2 ..= 0.8, "share of a lead battery that can be used", "guide value";
+    UsableOther = "power.usable_other", Effort, Ratio, 0.8, 0.3 ..= 1.0, "share of any other battery that can be used", "guide value";
     FormFactor = "effort.form_factor", Effort, Ratio, 0.2, 0.0 ..= 0.6, "form factor on the friction line", "guide value";
     DragArea = "effort.drag_area", Effort, Ratio, 0.45, 0.1 ..= 1.2, "drag area of a seated angler with kit in the air, m²", "guide value";
 

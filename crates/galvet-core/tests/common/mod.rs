@@ -139,6 +139,7 @@ pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
             height,
             offset: 0.0,
             energy: 0.0,
+            chemistry: None,
         }],
     }
 }

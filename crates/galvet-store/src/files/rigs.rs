@@ -180,6 +180,7 @@ fn line(at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLine, String> {
         height: entry.height_m,
         offset: entry.offset_m,
         energy: entry.energy_wh,
+        chemistry: None,
     };
     let line = match on_shelf {
         Some(gear) => own.is(gear),

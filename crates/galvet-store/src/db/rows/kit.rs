@@ -76,6 +76,7 @@ impl LineRow {
             height: self.height,
             offset: self.offset_y,
             energy: self.energy_wh,
+            chemistry: None,
         };
         let line = match on_shelf {
             Some(gear) => own.is(gear),
