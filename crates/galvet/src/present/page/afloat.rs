@@ -144,7 +144,13 @@ pub fn afloat(
         doubts,
         tilt: sent.tilt.as_ref().map_or(String::new(), |t| {
             let short = |m| Measure::Beam.text(system, m);
-            format!("GM {} ± {}", short(t.gm), short(t.error))
+            // The scatter alone: what is believed of it is never closer than the
+            // guide value says.
+            format!(
+                "GM {}, from readings that scatter by {}",
+                short(t.gm),
+                short(t.error)
+            )
         }),
         remarks: sent.tilt.map_or(Vec::new(), |t| t.remarks),
         test: sent.typed.get("test").cloned().unwrap_or_default(),
