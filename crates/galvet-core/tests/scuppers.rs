@@ -7,7 +7,9 @@ use common::{assess, brief, float, gz, prototype_shape, rig, survey, weight};
 use galvet_core::body::{Body, draw};
 use galvet_core::figures::Quantity;
 use galvet_core::float::{Accuracy, Settled, Start, rim_angle, settle};
-use galvet_core::hull::{BottomShape, Construction, Flooded, Measure, Scuppers, floods};
+use galvet_core::hull::{
+    BottomShape, Construction, Flooded, Measure, Reading, Scuppers, Source, floods,
+};
 use galvet_core::question::Brief;
 use galvet_core::rank::{Code, reasons};
 use galvet_core::stability::righting;
@@ -183,4 +185,23 @@ fn valves_drain_only_a_floor_above_the_water() {
     assert!(text.as_ref().unwrap().contains("plugged"), "{text:?}");
     // Open, a wet floor is its own reason.
     assert_eq!(undrained(Scuppers::Open, 150.0), (true, None));
+}
+
+#[test]
+fn a_label_the_body_cannot_carry_is_said() {
+    // A box of 3.0 × 0.7 m: 100 mm deep it displaces 210 kg and is gone; it weighs
+    // 50 kg itself.
+    let said = |construction: Construction, depth: f64, label: f64| {
+        let mut hull = common::box_hull(construction, 3.0, 0.7, depth);
+        let reading = Reading::new(Measure::RatedCapacity, label, Source::Label).unwrap();
+        hull.readings.insert(Measure::RatedCapacity, vec![reading]);
+        let a = assess(&hull, &brief(60.0, 1.7, rig(5.0, 0.6, 0.1)), 8);
+        a.remarks().join("; ")
+    };
+    assert!(said(Construction::Board, 0.10, 250.0).contains("the deck is under water"));
+    assert!(said(Construction::SitInside, 0.10, 250.0).contains("the gunwale is under water"));
+    // 140 kg aboard and 50 of hull sink it by 90 mm: above water yet. Twice as deep
+    // there is room for the larger label too.
+    assert!(!said(Construction::Board, 0.10, 140.0).contains("under water"));
+    assert!(!said(Construction::Board, 0.20, 250.0).contains("under water"));
 }

@@ -191,17 +191,23 @@ impl Assessment {
         let Some(label) = self.median(Quantity::LabelMargin) else {
             return out;
         };
-        if self.setup.limit == WaterLimit::Floor {
-            let shapes = [self.middle];
-            let afloat = Afloat::new(&self.setup, &shapes, Accuracy::SAMPLE);
-            let case = afloat.case(self.setup.carriage());
-            let wet = afloat.further(&case, Some(0.0)).map(|f| f.0[0]);
-            if wet.is_some_and(|wet| wet < label) {
-                out.push(
+        let shapes = [self.middle];
+        let afloat = Afloat::new(&self.setup, &shapes, Accuracy::SAMPLE);
+        let case = afloat.case(self.setup.carriage());
+        let wet = afloat.further(&case, Some(0.0)).map(|f| f.0[0]);
+        if wet.is_some_and(|wet| wet < label) {
+            let said = match self.setup.limit {
+                WaterLimit::Floor => {
                     "the label holds only with plugs: loaded to it with open scuppers, the floor is under water"
-                        .to_owned(),
-                );
-            }
+                }
+                WaterLimit::Gunwale => {
+                    "the label is more than she carries: loaded to it, the gunwale is under water; is it another hull's, or in another unit?"
+                }
+                WaterLimit::Deck => {
+                    "the label is more than she carries: loaded to it, the deck is under water; is it another hull's, or in another unit?"
+                }
+            };
+            out.push(said.to_owned());
         }
         out
     }
