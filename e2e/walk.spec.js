@@ -102,6 +102,37 @@ test("an edge is dragged, nudged by keys, and kept while one goes", async ({
   await expect(page.locator(".zone-measured")).toHaveCount(0);
 });
 
+test("two tabs at one place: each keeps its own, a clash is said", async ({
+  page,
+  ownDemo,
+}) => {
+  const at = `${ownDemo}${HULL}/walk?zone=tank%20well`;
+  const other = await page.context().newPage();
+  await page.goto(at);
+  await other.goto(at);
+  await other.getByLabel("wide", { exact: true }).fill("47 cm");
+  await other.getByLabel("wide", { exact: true }).blur();
+  await expect(other.locator("[data-saved]")).toHaveText("Saved.");
+  // Another field: kept, and theirs comes in.
+  await page.getByLabel("high", { exact: true }).fill("14 cm");
+  await page.getByLabel("high", { exact: true }).blur();
+  await expect(page.locator("[data-saved]")).toHaveText("Saved.");
+  await expect(page.getByLabel("wide", { exact: true })).toHaveValue(/^47\.0/);
+  // The same field: said, with both.
+  await other.getByLabel("high", { exact: true }).fill("15 cm");
+  await other.getByLabel("high", { exact: true }).blur();
+  await expect(other.locator("[data-saved]")).toContainText(
+    /somebody else changed this meanwhile: height is “14\.0\s*cm” now, yours is “15 cm”/,
+  );
+  await other.getByRole("button", { name: /^Keep/ }).click();
+  await expect(other.getByRole("alert")).toContainText("Not kept");
+  await expectAxeClean(other);
+  await other.getByRole("button", { name: /^Keep/ }).click();
+  await page.goto(at);
+  await expect(page.getByLabel("high", { exact: true })).toHaveValue(/^15\.0/);
+  await expect(page.getByLabel("wide", { exact: true })).toHaveValue(/^47\.0/);
+});
+
 test("the simulated tilt meter is read, and the test narrows the range", async ({
   page,
   ownDemo,

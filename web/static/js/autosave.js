@@ -28,6 +28,7 @@ function keep(root, form) {
     const body = new URLSearchParams();
     for (const [name, value] of new FormData(form))
       body.append(name, String(value));
+    const sent = new Map(body);
     // What is typed on the way is kept as begun, not as measured.
     body.set("action", "draft");
     say("Saving …");
@@ -35,13 +36,18 @@ function keep(root, form) {
       .then(async (response) => {
         const html = await response.text();
         if (mine !== count) return;
+        const page = new DOMParser().parseFromString(html, "text/html");
+        const trouble = page.querySelector("[data-trouble]");
         if (response.ok) say("Saved.");
         else if (response.status === 422)
-          say("Not kept yet: a field is not understood.");
+          say(
+            trouble?.textContent ?? "Not kept yet: a field is not understood.",
+          );
         else return say("Not saved: the server refused it.");
-        const page = new DOMParser().parseFromString(html, "text/html");
         echo(form, page, response.ok);
-        if (response.ok) follow(root, page);
+        if (!response.ok) return;
+        settle(form, page, sent);
+        follow(root, page);
       })
       .catch(() => {
         if (!leaving.signal.aborted)
@@ -67,6 +73,31 @@ function echo(form, page, kept) {
     said.textContent = mistake ? text : `= ${text}`;
     field.parentElement.append(said);
   }
+}
+
+/**
+ * What the form showed, after what was sent is kept: fields that were typed in
+ * show what was understood; ones that were not, what others made of them.
+ */
+function settle(form, page, sent) {
+  const own = form.elements.namedItem("shown");
+  const theirs = page.querySelector("form[data-autosave] [name=shown]");
+  if (!own || !theirs) return;
+  const was = JSON.parse(own.value);
+  const now = JSON.parse(theirs.value);
+  const names = new Set([...Object.keys(was), ...Object.keys(now)]);
+  for (const name of names) {
+    const typed = (sent.get(name) ?? "") !== (was[name] ?? "");
+    const field = form.elements.namedItem(name);
+    const plain =
+      field instanceof HTMLInputElement || field instanceof HTMLSelectElement;
+    if (!typed && plain && field.value === (was[name] ?? ""))
+      field.value = now[name] ?? "";
+    else if (!typed) continue;
+    if (now[name] === undefined) delete was[name];
+    else was[name] = now[name];
+  }
+  own.value = JSON.stringify(was);
 }
 
 /** The drawing and the list as they are now. */

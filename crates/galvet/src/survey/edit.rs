@@ -2,6 +2,7 @@
 //! two people who change different things both keep theirs.
 
 use super::slug::{free_slug, slug_of};
+use super::typed::Refusal;
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Judgement, Kept, Measure, Reading};
 use galvet_store::files::hulls::HullRecord;
@@ -17,7 +18,7 @@ pub enum EditError {
     Gone,
     /// The change makes no sense for it.
     #[error("{0}")]
-    Refused(String),
+    Refused(Refusal),
     /// The database.
     #[error(transparent)]
     Store(#[from] StoreError),
@@ -45,19 +46,19 @@ pub fn put_hull(store: &Store, who: &str, mut hull: HullRecord) -> Result<String
 ///
 /// # Errors
 /// [`EditError`]; nothing is changed then.
-pub fn edit_hull(
+pub fn edit_hull<E: Into<Refusal>>(
     store: &Store,
     who: &str,
     slug: &str,
     label: &str,
-    change: impl Fn(&mut HullRecord) -> Result<(), String>,
+    change: impl Fn(&mut HullRecord) -> Result<(), E>,
 ) -> Result<Known, EditError> {
     for _ in 0..TRIES {
         let Some((known, Record::Hull(mut hull))) = store.record(Kind::Hull, slug)? else {
             return Err(EditError::Gone);
         };
         let before = hull.clone();
-        change(&mut hull).map_err(EditError::Refused)?;
+        change(&mut hull).map_err(|e| EditError::Refused(e.into()))?;
         // Nothing changed: no line in the history, nothing to undo.
         if hull == before {
             return Ok(known);
@@ -69,7 +70,7 @@ pub fn edit_hull(
         }
     }
     let busy = "others keep changing this hull; try once more";
-    Err(EditError::Refused(busy.to_owned()))
+    Err(EditError::Refused(busy.into()))
 }
 
 /// Adds a reading; the others stay.

@@ -8,73 +8,6 @@ use galvet_core::hull::{Facing, Fitting, FittingKind, Recess, ScupperState, Sour
 use galvet_store::files::hulls::HullRecord;
 use std::collections::HashMap;
 
-/// How a fitting's sizes stand in their fields.
-#[must_use]
-pub fn sizes_shown(kind: &FittingKind, system: System) -> HashMap<&'static str, String> {
-    let s = |m: f64| shown_across(system, m);
-    let maybe = |m: Option<f64>| m.map_or(String::new(), s);
-    let tick = |is: bool| if is { "yes" } else { "" }.to_owned();
-    match *kind {
-        FittingKind::Track { length, slot } => {
-            [("length", s(length)), ("slot", maybe(slot))].into()
-        }
-        FittingKind::RodHolder {
-            flush,
-            angle,
-            facing,
-            reversible,
-        } => [
-            ("flush", tick(flush)),
-            ("angle", angle.map_or(String::new(), |a| format!("{a:.0}"))),
-            ("facing", facing.key().to_owned()),
-            ("reversible", tick(reversible)),
-        ]
-        .into(),
-        FittingKind::Tube { length, diameter } => {
-            [("length", s(length)), ("diameter", s(diameter))].into()
-        }
-        FittingKind::CupHolder { depth, drains } => {
-            [("depth", s(depth)), ("drains", tick(drains))].into()
-        }
-        FittingKind::TransducerRecess { length, width } => {
-            [("length", s(length)), ("width", s(width))].into()
-        }
-        FittingKind::Scupper {
-            recess,
-            diameter,
-            state,
-            plug,
-        } => [
-            ("recess", recess.key().to_owned()),
-            ("diameter", s(diameter)),
-            ("state", state.key().to_owned()),
-            ("plug", tick(plug)),
-        ]
-        .into(),
-        FittingKind::Bungee {
-            length,
-            hooks_per_metre,
-        } => [
-            ("length", s(length)),
-            ("hooks", format!("{hooks_per_metre:.0}")),
-        ]
-        .into(),
-        FittingKind::Seat { slide, low, high } => [
-            ("slide", s(slide)),
-            ("low", maybe(low)),
-            ("high", maybe(high)),
-        ]
-        .into(),
-        FittingKind::FootBraces { slide } => [("slide", s(slide))].into(),
-        FittingKind::Insert
-        | FittingKind::Plate
-        | FittingKind::PadEye
-        | FittingKind::DRing
-        | FittingKind::Handle
-        | FittingKind::DrainPlug => HashMap::new(),
-    }
-}
-
 /// Reads the sizes of a kind; `None` where something was not understood.
 fn sizes(key: &str, typed: &mut Typed<'_>) -> Option<FittingKind> {
     let tick = |typed: &Typed<'_>, name: &str| !typed.text(name).is_empty();
@@ -308,6 +241,7 @@ pub fn forget_fitting(
 #[cfg(test)]
 mod tests {
     use super::super::fitting_kinds::KINDS;
+    use super::super::shown::Shown;
     use super::*;
 
     fn form(pairs: &[(&str, &str)]) -> HashMap<String, String> {
@@ -346,16 +280,13 @@ mod tests {
             let read = fitting(kind.key, None, &form(&usual), System::Metric).unwrap();
             assert_eq!(key_of(&read.fitting.kind), kind.key);
             for system in [System::Metric, System::Imperial] {
-                let shown = sizes_shown(&read.fitting.kind, system);
-                let mut again: HashMap<String, String> = shown
-                    .iter()
-                    .map(|(n, v)| ((*n).to_owned(), v.clone()))
-                    .collect();
-                again.insert("x".into(), "1.85 m".into());
+                let shown = Shown::of_fitting(&read.fitting, system);
+                let said = shown.sent_along();
+                let again: HashMap<String, String> = serde_json::from_str(&said).unwrap();
                 let back = fitting(kind.key, None, &again, system).unwrap();
-                assert_eq!(sizes_shown(&back.fitting.kind, system), shown);
+                assert_eq!(Shown::of_fitting(&back.fitting, system), shown);
                 // Every field it shows is one it asks.
-                for name in shown.keys() {
+                for name in again.keys().filter(|n| !["x", "y"].contains(&n.as_str())) {
                     assert!(kind.fields.iter().any(|f| f.name == *name), "{name}");
                 }
             }

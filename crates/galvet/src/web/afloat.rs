@@ -135,7 +135,7 @@ async fn change(
         Err(EditError::Gone) => Ok(Err((Status::NotFound, None))),
         Err(EditError::Refused(problem)) => {
             let sent = Sent {
-                mistakes: [(String::new(), problem)].into(),
+                mistakes: problem.0,
                 ..Sent::default()
             };
             let page = look(slug, ask, reader, shared, sent, None).await?;

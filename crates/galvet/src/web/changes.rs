@@ -2,15 +2,15 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{self, Edited, address};
+use super::edit::{self, Change, Edited, GONE, Typed, action, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::answer::{outcome, ways};
 use crate::present::page::changes::{self, AtChange, ChangesView};
+use crate::present::page::filled::NotTaken;
 use crate::present::page::sentence::{self, Sentence};
-use crate::present::page::walk::NotTaken;
 use crate::question::Ask;
-use crate::survey;
+use crate::survey::{self, Refusal, Shown};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -20,7 +20,6 @@ use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{Route, State, get, post, routes};
-use std::collections::HashMap;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -165,70 +164,72 @@ async fn part(
     }))
 }
 
-/// A change to the record, with the words for the history.
-type Change = (
-    String,
-    Box<dyn Fn(&mut HullRecord) -> Result<(), String> + Send + Sync>,
-);
-
-/// What a form asks to be done to a change.
-fn of_change(
-    was: &str,
-    typed: &HashMap<String, String>,
-    hull: &galvet_core::hull::Survey,
-    units: System,
-) -> Result<Change, survey::Mistakes> {
-    let name = was.to_owned();
-    Ok(match typed.get("action").map_or("keep", String::as_str) {
-        "forget" => (
-            format!("change “{was}” taken off"),
-            Box::new(move |hull| {
-                survey::forget_modification(hull, &name);
-                Ok(())
-            }),
-        ),
-        "done" => (
-            format!("“{was}” done"),
-            Box::new(move |hull| survey::set_progress(hull, &name, Progress::Done)),
-        ),
-        "planned" => (
-            format!("“{was}” undone again"),
-            Box::new(move |hull| survey::set_progress(hull, &name, Progress::Planned)),
-        ),
+/// What a form asks to be done to a change, with the words for the history.
+fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
+    let label = match action(&typed) {
+        "forget" => format!("change “{was}” taken off"),
+        "done" => format!("“{was}” done"),
+        "planned" => format!("“{was}” undone again"),
         _ => {
-            let old = hull.fitout.modifications.iter().find(|m| m.name == was);
-            let made = survey::modification(old, typed, units)?;
-            let label = format!("change “{}” noted", made.name);
-            let was = old.map(|m| m.name.clone());
-            let put = move |hull: &mut HullRecord| {
-                survey::put_modification(hull, was.as_deref(), made.clone())
-            };
-            (label, Box::new(put))
+            let name = typed.get("name").unwrap_or(&was).trim();
+            format!("change “{name}” noted")
         }
-    })
+    };
+    let change = move |hull: &mut HullRecord| -> Result<(), Refusal> {
+        let mut all = hull.survey.fitout.modifications.iter();
+        let old = all.find(|m| m.name == was);
+        let shown = old.map(|m| Shown::of_modification(m, units));
+        match action(&typed) {
+            "forget" => {
+                shown.unwrap_or_default().unchanged(&typed)?;
+                survey::forget_modification(hull, &was);
+            }
+            "done" => survey::set_progress(hull, &was, Progress::Done)?,
+            "planned" => survey::set_progress(hull, &was, Progress::Planned)?,
+            _ => {
+                let merged = over(shown, &typed)?;
+                let made = survey::modification(old, &merged, units)?;
+                let was = old.map(|m| m.name.clone());
+                survey::put_modification(hull, was.as_deref(), made)?;
+            }
+        }
+        Ok(())
+    };
+    (label, Box::new(change))
 }
 
-/// What a form asks to be done to a configuration.
-fn of_set_up(
-    was: &str,
-    typed: &HashMap<String, String>,
-    units: System,
-) -> Result<Change, survey::Mistakes> {
-    let name = was.to_owned();
-    if typed.get("action").is_some_and(|a| a == "forget") {
-        let forget = move |hull: &mut HullRecord| {
-            survey::forget_configuration(hull, &name);
-            Ok(())
-        };
-        return Ok((format!("set-up “{was}” taken off"), Box::new(forget)));
+/// What was typed over what is on the record now; over nothing, where the form is
+/// a new one's.
+fn over(now: Option<Shown>, typed: &Typed) -> Result<Typed, Refusal> {
+    match now {
+        Some(now) => Ok(now.merge(typed)?),
+        // It was there when the form was shown.
+        None if typed.contains_key("shown") => Err(GONE.into()),
+        None => Ok(typed.clone()),
     }
-    let made = survey::configuration(typed, units)?;
-    let label = format!("set-up “{}” noted", made.name);
-    let put = move |hull: &mut HullRecord| {
-        let was = Some(name.as_str()).filter(|n| !n.is_empty());
-        survey::put_configuration(hull, was, made.clone())
+}
+
+/// What a form asks to be done to a configuration, with the words for the history.
+fn of_set_up(was: String, typed: Typed, units: System) -> (String, Change) {
+    let label = if action(&typed) == "forget" {
+        format!("set-up “{was}” taken off")
+    } else {
+        let name = typed.get("name").unwrap_or(&was).trim();
+        format!("set-up “{name}” noted")
     };
-    Ok((label, Box::new(put)))
+    let change = move |hull: &mut HullRecord| -> Result<(), Refusal> {
+        let mut all = hull.survey.fitout.configurations.iter();
+        let shown = all.find(|c| c.name == was).map(Shown::of_configuration);
+        if action(&typed) == "forget" {
+            shown.unwrap_or_default().unchanged(&typed)?;
+            survey::forget_configuration(hull, &was);
+            return Ok(());
+        }
+        let made = survey::configuration(&over(shown, &typed)?, units)?;
+        let was = Some(was.as_str()).filter(|n| !n.is_empty());
+        Ok(survey::put_configuration(hull, was, made)?)
+    };
+    (label, Box::new(change))
 }
 
 /// Keeps a change or a configuration, marks it done, or takes it off.
@@ -237,31 +238,24 @@ async fn put(
     slug: &str,
     change: Option<String>,
     set_up: Option<String>,
-    form: Form<HashMap<String, String>>,
+    form: Form<Typed>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, (Status, Option<ChangesPage>)>, Trouble> {
     let typed = form.into_inner();
-    let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
-        return Ok(Err((Status::NotFound, None)));
-    };
-    let asked = match (&change, &set_up) {
-        (Some(was), _) => of_change(was, &typed, &hull.survey, reader.units),
-        (None, Some(was)) => of_set_up(was, &typed, reader.units),
+    let (label, make) = match (&change, &set_up) {
+        (Some(was), _) => of_change(was.clone(), typed.clone(), reader.units),
+        (None, Some(was)) => of_set_up(was.clone(), typed.clone(), reader.units),
         (None, None) => return Ok(Err((Status::NotFound, None))),
     };
-    let mistakes = match asked {
-        Err(mistakes) => mistakes,
-        Ok((label, make)) => match edit::edit(shared, slug, label, make).await? {
-            Edited::Kept => {
-                let to = address(&format!("/hulls/{slug}/changes"), &query_of(&ask), &[]);
-                return Ok(Ok(Redirect::to(back_to(&to))));
-            }
-            Edited::Gone => return Ok(Err((Status::NotFound, None))),
-            Edited::Refused(problem) => [(String::new(), problem)].into(),
-        },
+    let mistakes = match edit::edit(shared, slug, label, make).await? {
+        Edited::Kept => {
+            let to = address(&format!("/hulls/{slug}/changes"), &query_of(&ask), &[]);
+            return Ok(Ok(Redirect::to(back_to(&to))));
+        }
+        Edited::Gone => return Ok(Err((Status::NotFound, None))),
+        Edited::Refused(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
     let at = AtChange { change, set_up };

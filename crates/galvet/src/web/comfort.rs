@@ -2,12 +2,13 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{self, Edited, address};
+use super::edit::{self, Edited, Typed, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::present::page::comfort::{self, ComfortView};
+use crate::present::page::filled::NotTaken;
 use crate::question::Ask;
-use crate::survey;
+use crate::survey::{self, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -15,7 +16,6 @@ use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{Route, State, get, post, routes};
-use std::collections::HashMap;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -36,6 +36,29 @@ impl ComfortPage {
     }
 }
 
+async fn look(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    not_taken: &NotTaken,
+) -> Result<Option<ComfortPage>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
+        return Ok(None);
+    };
+    let query = query_of(ask);
+    Ok(Some(ComfortPage {
+        units: reader.units,
+        sun: reader.sun,
+        here: address(&format!("/hulls/{slug}/comfort"), &query, &[]),
+        place: "hull",
+        undo: shared.store.undoable()?,
+        query,
+        comfort: comfort::comfort(&hull.survey, not_taken),
+    }))
+}
+
 #[get("/hulls/<slug>/comfort")]
 async fn page(
     slug: &str,
@@ -43,43 +66,37 @@ async fn page(
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<ComfortPage, Status>, Trouble> {
-    let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
-        return Ok(Err(Status::NotFound));
-    };
-    let query = query_of(&ask);
-    Ok(Ok(ComfortPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&format!("/hulls/{slug}/comfort"), &query, &[]),
-        place: "hull",
-        undo: shared.store.undoable()?,
-        query,
-        comfort: comfort::comfort(&hull.survey),
-    }))
+    let page = look(slug, &ask, reader, shared, &NotTaken::default()).await?;
+    Ok(page.ok_or(Status::NotFound))
 }
 
 /// Keeps what was judged.
 #[post("/hulls/<slug>/comfort", data = "<form>")]
 async fn judge(
     slug: &str,
-    form: Form<HashMap<String, String>>,
+    form: Form<Typed>,
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
-) -> Result<Result<Redirect, Status>, Trouble> {
-    let answers = form.into_inner();
+) -> Result<Result<Redirect, (Status, Option<ComfortPage>)>, Trouble> {
+    let typed = form.into_inner();
     let label = "comfort and manners judged".to_owned();
-    let done = edit::edit(shared, slug, label, move |hull| {
-        survey::judge(hull, &answers)
+    let sent = typed.clone();
+    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
+        let answers = survey::judgements(&hull.survey, &sent)?;
+        Ok(survey::judge(hull, &answers)?)
     });
-    Ok(match done.await? {
+    let mistakes = match done.await? {
         Edited::Kept => {
             let to = address(&format!("/hulls/{slug}/comfort"), &query_of(&ask), &[]);
-            Ok(Redirect::to(back_to(&to)))
+            return Ok(Ok(Redirect::to(back_to(&to))));
         }
-        Edited::Gone => Err(Status::NotFound),
-        Edited::Refused(_) => Err(Status::UnprocessableEntity),
-    })
+        Edited::Gone => return Ok(Err((Status::NotFound, None))),
+        Edited::Refused(refusal) => refusal.0,
+    };
+    let not_taken = NotTaken { typed, mistakes };
+    let page = look(slug, &ask, reader, shared, &not_taken).await?;
+    Ok(Err((Status::UnprocessableEntity, page)))
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -3,12 +3,28 @@
 
 use super::shared::{Shared, Trouble};
 use super::who::WHO;
-use crate::survey::{self, EditError};
+use crate::survey::{self, EditError, Refusal};
 use galvet_core::body::Lines;
 use galvet_core::hull::Survey;
 use galvet_store::files::hulls::HullRecord;
 use rocket::tokio::task::spawn_blocking;
+use std::collections::HashMap;
 use std::sync::Arc;
+
+/// A form as it was sent.
+pub(super) type Typed = HashMap<String, String>;
+
+/// What a form asks to be done to a record.
+pub(super) type Change = Box<dyn Fn(&mut HullRecord) -> Result<(), Refusal> + Send + Sync>;
+
+/// Said of a thing that is not on the record any more.
+pub(super) const GONE: &str =
+    "somebody took this off meanwhile; what was typed stands here, keeping it puts it on anew";
+
+/// What a form's button asks for.
+pub(super) fn action(typed: &Typed) -> &str {
+    typed.get("action").map_or("keep", String::as_str)
+}
 
 /// What came of a change.
 #[derive(Debug, PartialEq, Eq)]
@@ -18,16 +34,16 @@ pub(super) enum Edited {
     /// There is no such hull.
     Gone,
     /// It makes no sense for this hull.
-    Refused(String),
+    Refused(Refusal),
 }
 
 /// Changes the hull of a slug as it stands now; `label` names the change in the
 /// history.
-pub(super) async fn edit(
+pub(super) async fn edit<E: Into<Refusal>>(
     shared: &Shared,
     slug: &str,
     label: String,
-    change: impl Fn(&mut HullRecord) -> Result<(), String> + Send + 'static,
+    change: impl Fn(&mut HullRecord) -> Result<(), E> + Send + 'static,
 ) -> Result<Edited, Trouble> {
     let (store, slug) = (shared.store.clone(), slug.to_owned());
     let done = spawn_blocking(move || survey::edit_hull(&store, WHO, &slug, &label, change));

@@ -2,23 +2,21 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{self, Edited, address};
+use super::edit::{self, Change, Edited, GONE, Typed, action, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use crate::present::page::filled::NotTaken;
 use crate::present::page::fittings::{self, AtFitting, FittingsView};
-use crate::present::page::walk::NotTaken;
 use crate::question::Ask;
-use crate::survey;
+use crate::survey::{self, Refusal, Shown};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_core::hull::Fitting;
 use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{Route, State, get, post, routes};
-use std::collections::HashMap;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -91,40 +89,44 @@ async fn page(
     Ok(page.ok_or(Status::NotFound))
 }
 
-/// What a form asks to be done: the history's words, and the change itself.
-fn asked(
-    at: &AtFitting,
-    was: Option<&Fitting>,
-    typed: &HashMap<String, String>,
-    units: System,
-) -> Result<(String, Edit), survey::Mistakes> {
-    let theirs = at.change.clone();
-    if let (Some(was), Some("forget")) = (was, typed.get("action").map(String::as_str)) {
-        let name = was.name.clone();
-        let label = format!("{name} taken off");
-        let forget =
-            move |hull: &mut HullRecord| survey::forget_fitting(hull, theirs.as_deref(), &name);
-        return Ok((label, Box::new(forget)));
-    }
-    let kind = was.map(|f| survey::key_of(&f.kind)).or(at.add.as_deref());
-    let placed = survey::fitting(kind.unwrap_or(""), was, typed, units)?;
-    let what = kind
-        .and_then(survey::kind_of)
-        .map_or("fitting", |k| k.label);
+/// What a form asks to be done, with the words for the history.
+fn asked(at: &AtFitting, typed: Typed, units: System) -> (String, Change) {
+    let forgets = action(&typed) == "forget";
+    let new = at.add.as_deref().and_then(survey::kind_of);
+    let what = new.map_or("fitting", |kind| kind.label);
     let label = match &at.at {
+        Some(name) if forgets => format!("{name} taken off"),
         Some(name) => format!("{name} changed"),
-        None if placed.both_sides => format!("{what}, a pair, put on"),
+        None if typed.contains_key("both") => format!("{what}, a pair, put on"),
         None => format!("{what} put on"),
     };
-    let mine = at.at.clone();
-    let put = move |hull: &mut HullRecord| {
-        survey::put_fitting(hull, theirs.as_deref(), mine.as_deref(), &placed).map(|_| ())
+    let at = at.clone();
+    let change = move |hull: &mut HullRecord| -> Result<(), Refusal> {
+        let theirs = at.change.as_deref();
+        let on = fittings::fittings_on(&hull.survey, theirs);
+        let mine = at.at.as_deref();
+        let was = mine.and_then(|name| on.iter().find(|f| f.name == name));
+        let Some(was) = was else {
+            if mine.is_some() {
+                return Err(GONE.into());
+            }
+            let kind = at.add.as_deref().unwrap_or("");
+            let placed = survey::fitting(kind, None, &typed, units)?;
+            survey::put_fitting(hull, theirs, None, &placed)?;
+            return Ok(());
+        };
+        let shown = Shown::of_fitting(was, units);
+        if forgets {
+            shown.unchanged(&typed)?;
+            return Ok(survey::forget_fitting(hull, theirs, &was.name.clone())?);
+        }
+        let merged = shown.merge(&typed)?;
+        let placed = survey::fitting(survey::key_of(&was.kind), Some(was), &merged, units)?;
+        survey::put_fitting(hull, theirs, mine, &placed)?;
+        Ok(())
     };
-    Ok((label, Box::new(put)))
+    (label, Box::new(change))
 }
-
-/// A change to a record.
-type Edit = Box<dyn Fn(&mut HullRecord) -> Result<(), String> + Send>;
 
 /// Puts a fitting on the record, changes it, or takes it off.
 #[post("/hulls/<slug>/fittings?<at>&<add>&<change>", data = "<form>")]
@@ -134,42 +136,40 @@ async fn put(
     at: Option<String>,
     add: Option<String>,
     change: Option<String>,
-    form: Form<HashMap<String, String>>,
+    form: Form<Typed>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, (Status, Option<FittingsPage>)>, Trouble> {
     let typed = form.into_inner();
-    let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
-        return Ok(Err((Status::NotFound, None)));
+    let mut hand = AtFitting { at, add, change };
+    let (label, make) = asked(&hand, typed.clone(), reader.units);
+    let mistakes = match edit::edit(shared, slug, label, make).await? {
+        Edited::Kept => {
+            // On with another of its kind, or back to the one changed.
+            let named = typed.get("name").map(|n| n.trim());
+            let named = named.filter(|n| !n.is_empty());
+            let next = match (&hand.at, &hand.add) {
+                _ if action(&typed) == "forget" => None,
+                (Some(was), _) => Some(("at", named.unwrap_or(was))),
+                (None, kind) => kind.as_deref().map(|kind| ("add", kind)),
+            };
+            let to = here(slug, &query_of(&ask), hand.change.as_deref(), next);
+            return Ok(Ok(Redirect::to(back_to(&to))));
+        }
+        Edited::Gone => return Ok(Err((Status::NotFound, None))),
+        Edited::Refused(refusal) => refusal.0,
     };
-    let hand = AtFitting { at, add, change };
-    let on = fittings::fittings_on(&hull.survey, hand.change.as_deref()).iter();
-    let was = hand
-        .at
-        .as_deref()
-        .and_then(|name| on.clone().find(|f| f.name == name));
-    let mistakes = match asked(&hand, was, &typed, reader.units) {
-        Err(mistakes) => mistakes,
-        Ok((label, make)) => match edit::edit(shared, slug, label, make).await? {
-            Edited::Kept => {
-                // On with another of its kind, or back to the one changed.
-                let named = typed.get("name").map(|n| n.trim());
-                let named = named.filter(|n| !n.is_empty());
-                let gone = typed.get("action").is_some_and(|a| a == "forget");
-                let next = match (&hand.at, &hand.add) {
-                    _ if gone => None,
-                    (Some(was), _) => Some(("at", named.unwrap_or(was))),
-                    (None, kind) => kind.as_deref().map(|kind| ("add", kind)),
-                };
-                let to = here(slug, &query_of(&ask), hand.change.as_deref(), next);
-                return Ok(Ok(Redirect::to(back_to(&to))));
-            }
-            Edited::Gone => return Ok(Err((Status::NotFound, None))),
-            Edited::Refused(problem) => [(String::new(), problem)].into(),
-        },
-    };
+    // Taken off by somebody else: what was typed stands as one to put on.
+    let on = shared.shelf().await?;
+    let mut hulls = on.hulls.iter();
+    let on = hulls.find(|h| h.survey.key == slug).map(|h| &h.survey);
+    let on = on.map(|s| fittings::fittings_on(s, hand.change.as_deref()));
+    let there = |name: &String| on.is_some_and(|on| on.iter().any(|f| f.name == *name));
+    if hand.at.as_ref().is_some_and(|name| !there(name)) {
+        hand.at = None;
+        hand.add = typed.get("kind").cloned();
+    }
     let not_taken = NotTaken { typed, mistakes };
     let page = look(slug, &ask, reader, shared, hand, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))

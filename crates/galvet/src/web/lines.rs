@@ -7,6 +7,7 @@ use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::present::page::lines::{self, LinesView};
 use crate::question::Ask;
+use crate::survey::Shown;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -89,7 +90,14 @@ struct Sent<'r> {
     text: String,
     #[field(default = "keep")]
     action: &'r str,
+    /// Which sections the form showed.
+    #[field(default = "")]
+    shown: &'r str,
 }
+
+/// Said where others measured meanwhile.
+const OTHERS: &str = "somebody else put other sections on, or took them off, meanwhile: they are \
+    drawn above. Once more, and yours take their place";
 
 /// What the sections are called in messages when they were typed.
 const TYPED: &str = "sections";
@@ -141,7 +149,12 @@ async fn put(
                 0 => "measured sections taken off".to_owned(),
                 n => format!("{n} measured sections put on"),
             };
+            let shown = form.shown.to_owned();
             let done = edit::edit(shared, slug, label, move |hull| {
+                let now = Shown::of_sections(&hull.survey.offsets).sent_along();
+                if !shown.is_empty() && shown != now {
+                    return Err(OTHERS);
+                }
                 hull.survey.offsets.clone_from(&stations);
                 Ok(())
             });
@@ -151,7 +164,7 @@ async fn put(
                     return Ok(Ok(Redirect::to(back_to(&to))));
                 }
                 Edited::Gone => return Ok(Err((Status::NotFound, None))),
-                Edited::Refused(problem) => problem,
+                Edited::Refused(problem) => problem.to_string(),
             }
         }
     };

@@ -7,7 +7,7 @@ use super::shared::{Shared, Trouble};
 use super::who::WHO;
 use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
 use crate::question::Ask;
-use crate::survey::{self, EditError};
+use crate::survey::{self, EditError, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
@@ -114,7 +114,7 @@ async fn change(
             }
             Err(EditError::Store(error)) => return Err(error),
             Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
-            Err(EditError::Refused(problem)) => problem,
+            Err(EditError::Refused(problem)) => problem.to_string(),
         };
         let not_taken = NotTaken { problem, ..typed };
         let page = look(&store, &slug, query, (reader, simulates), &not_taken)?;
@@ -175,12 +175,10 @@ async fn add_reading(
     let date = if date.is_empty() { today() } else { date };
     let (who, note) = (short(form.who), short(form.note));
     let make = move |store: &Store, slug: &str| {
-        let value = value.map_err(EditError::Refused)?;
-        let source =
-            source.ok_or_else(|| EditError::Refused("say where it comes from".to_owned()))?;
+        let value = value.map_err(|problem| EditError::Refused(problem.into()))?;
+        let source = source.ok_or_else(|| EditError::Refused("say where it comes from".into()))?;
         if !is_day(&date) {
-            let problem = "write the day as 2026-04-12".to_owned();
-            return Err(EditError::Refused(problem));
+            return Err(EditError::Refused("write the day as 2026-04-12".into()));
         }
         let reading = Reading {
             value,
@@ -190,7 +188,7 @@ async fn add_reading(
             note,
         };
         let label = format!("{} noted", measure.label());
-        survey::edit_hull(store, WHO, slug, &label, |hull| {
+        survey::edit_hull(store, WHO, slug, &label, |hull| -> Result<(), Refusal> {
             survey::add_reading(hull, measure, reading.clone());
             Ok(())
         })
@@ -338,7 +336,7 @@ async fn doubt(
     let finding = form.finding.to_owned();
     let make = move |store: &Store, slug: &str| {
         let label = "an odd figure doubted again";
-        survey::edit_hull(store, WHO, slug, label, |hull| {
+        survey::edit_hull(store, WHO, slug, label, |hull| -> Result<(), Refusal> {
             survey::doubt_again(hull, &finding);
             Ok(())
         })
@@ -368,9 +366,9 @@ async fn back(
         let (known, _) = store.record(Kind::Hull, slug)?.ok_or(EditError::Gone)?;
         match store.back_to(WHO, Kind::Hull, known, revision) {
             Ok(_) => Ok(()),
-            Err(StoreError::Nothing(why)) => Err(EditError::Refused(why.to_owned())),
+            Err(StoreError::Nothing(why)) => Err(EditError::Refused(why.into())),
             Err(StoreError::Conflict { .. }) => Err(EditError::Refused(
-                "somebody changed her at the same moment; try once more".to_owned(),
+                "somebody changed her at the same moment; try once more".into(),
             )),
             Err(error) => Err(error.into()),
         }

@@ -2,22 +2,22 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{self, Edited};
+use super::edit::{self, Edited, Typed, action};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
-use crate::present::page::walk::{self, NotTaken, WalkView};
+use crate::present::page::filled::NotTaken;
+use crate::present::page::walk::{self, WalkView};
 use crate::question::Ask;
-use crate::survey;
+use crate::survey::{self, Refusal, Shown};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_core::hull::{Source, Zone, zones};
+use galvet_core::hull::{Source, Survey, Zone, zones};
 use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{Route, State, get, post, routes};
-use std::collections::HashMap;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -75,6 +75,14 @@ async fn look(
     let Some((survey, lines)) = edit::drawn(shared, slug).await? else {
         return Ok(None);
     };
+    // A place typed in that somebody else says she has not, is shown as she had it.
+    let absent = |name: &String| survey.looked.absent.contains(name);
+    let anew = !not_taken.typed.is_empty() && zone.as_ref().is_some_and(absent);
+    let mut survey = Survey::clone(&survey);
+    if anew {
+        let here = |name: &String| zone.as_ref() != Some(name);
+        survey.looked.absent.retain(here);
+    }
     let walk = walk::walk(
         &survey,
         zones(&survey),
@@ -84,6 +92,7 @@ async fn look(
         &not_taken,
         reader.units,
     );
+    let walk = WalkView { anew, ..walk };
     let query = query_of(ask);
     Ok(Some(WalkPage {
         units: reader.units,
@@ -120,7 +129,7 @@ async fn there_after_all(
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let to = address(slug, &query_of(&ask), Some(&zone), false);
     let label = format!("{zone} on her after all");
-    let done = edit::edit(shared, slug, label, move |hull| {
+    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
         survey::set_absent(hull, &zone, false);
         Ok(())
     });
@@ -130,29 +139,54 @@ async fn there_after_all(
     })
 }
 
-/// Does to the record as it stands what a form asks; `guessed` says whether the
-/// zone was a guess when the form was filled in.
-fn apply(hull: &mut HullRecord, action: &str, zone: &Zone, guessed: bool) -> Result<(), String> {
-    let name = zone.name.as_str();
-    match action {
-        "forget" => survey::forget_zone(hull, name),
-        "absent" => {
-            survey::forget_zone(hull, name)?;
-            survey::set_absent(hull, name, true);
-            Ok(())
-        }
-        "draft" => {
-            // What was on its way as begun is overtaken by what was kept meanwhile.
-            let measured = |z: &Zone| z.name == name && z.source != Source::Guess;
-            let overtaken = guessed && zones(&hull.survey).iter().any(measured)
-                || hull.survey.looked.absent.iter().any(|n| n == name);
-            if overtaken {
-                return Ok(());
-            }
-            survey::put_zone(hull, zone.clone())
-        }
-        _ => survey::put_zone(hull, zone.clone()),
+/// Said of a place somebody else says is not there.
+const ABSENT: &str = "somebody said meanwhile that she has none; keeping this says she has";
+
+/// The zone of a name, as it stands.
+fn zone_of(survey: &Survey, name: &str) -> Option<Zone> {
+    let zones = zones(survey);
+    zones.into_iter().find(|z| z.name == name)
+}
+
+/// Does to the record as it stands what a form asks of a zone; `guessed` says
+/// whether the zone was a guess when the form was filled in.
+fn apply(
+    hull: &mut HullRecord,
+    name: &str,
+    typed: &Typed,
+    guessed: bool,
+    (units, date): (System, &str),
+) -> Result<(), Refusal> {
+    if typed.contains_key("anew") {
+        survey::set_absent(hull, name, false);
     }
+    let Some(now) = zone_of(&hull.survey, name) else {
+        // What was on its way as begun is overtaken by “she has none”.
+        return if action(typed) == "draft" {
+            Ok(())
+        } else {
+            Err(ABSENT.into())
+        };
+    };
+    let shown = Shown::of_zone(&now, units);
+    match action(typed) {
+        "forget" | "absent" => {
+            shown.unchanged(typed)?;
+            survey::forget_zone(hull, name)?;
+            if action(typed) == "absent" {
+                survey::set_absent(hull, name, true);
+            }
+            return Ok(());
+        }
+        // What was on its way as begun is overtaken by what was measured meanwhile.
+        "draft" if guessed && now.source != Source::Guess => return Ok(()),
+        _ => {}
+    }
+    let typed_over = shown.merge(typed)?;
+    let begun = action(typed) == "draft" && now.source == Source::Guess;
+    let read = survey::zone(&now, &typed_over, units, if begun { "" } else { date })?;
+    let source = if begun { Source::Guess } else { read.source };
+    Ok(survey::put_zone(hull, Zone { source, ..read })?)
 }
 
 /// Keeps a zone as it was measured and goes on to the next, or takes it off.
@@ -161,7 +195,7 @@ async fn measure(
     slug: &str,
     zone: String,
     end: Option<&str>,
-    form: Form<HashMap<String, String>>,
+    form: Form<Typed>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
@@ -169,65 +203,39 @@ async fn measure(
     let typed = form.into_inner();
     let from_stern = end == Some("stern");
     let shelf = shared.shelf().await?;
-    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug);
-    let was = hull.and_then(|h| zones(&h.survey).into_iter().find(|z| z.name == zone));
-    let Some(was) = was else {
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
         return Ok(Err((Status::NotFound, None)));
     };
-    let action = typed
-        .get("action")
-        .map_or("keep", String::as_str)
-        .to_owned();
-    let read = match action.as_str() {
-        "forget" | "absent" => Ok(was.clone()),
-        // While somebody types, what was understood is kept, as a guess still.
-        "draft" if was.source == Source::Guess => {
-            let read = survey::zone(&was, &typed, reader.units, "");
-            read.map(|begun| Zone {
-                source: Source::Guess,
-                ..begun
-            })
-        }
-        _ => survey::zone(&was, &typed, reader.units, &today()),
+    let was = zone_of(&hull.survey, &zone);
+    if was.is_none() && !hull.survey.looked.absent.contains(&zone) {
+        return Ok(Err((Status::NotFound, None)));
+    }
+    let label = match action(&typed) {
+        "forget" => format!("{zone} taken off"),
+        "absent" => format!("no {zone} on her"),
+        "draft" => format!("{zone} begun"),
+        _ => format!("{zone} measured"),
     };
-    let mistakes = match read {
-        Err(mistakes) => mistakes,
-        Ok(measured) => {
-            let name = &measured.name;
-            let label = match action.as_str() {
-                "forget" => format!("{name} taken off"),
-                "absent" => format!("no {name} on her"),
-                "draft" => format!("{name} begun"),
-                _ => format!("{name} measured"),
-            };
-            let (what, guessed) = (action.clone(), was.source == Source::Guess);
-            let done = edit::edit(shared, slug, label, move |hull| {
-                apply(hull, &what, &measured, guessed)
-            });
-            match done.await? {
-                Edited::Kept => {
-                    let goes_on = matches!(action.as_str(), "keep" | "absent");
-                    let next = typed.get("next").filter(|n| goes_on && !n.is_empty());
-                    let here = (action != "absent").then_some(zone.as_str());
-                    let to = next.map(String::as_str).or(here);
-                    let there = address(slug, &query_of(&ask), to, from_stern);
-                    return Ok(Ok(Redirect::to(back_to(&there))));
-                }
-                Edited::Gone => return Ok(Err((Status::NotFound, None))),
-                Edited::Refused(problem) => [(String::new(), problem)].into(),
-            }
+    let guessed = was.is_none_or(|z| z.source == Source::Guess);
+    let (name, sent, units) = (zone.clone(), typed.clone(), reader.units);
+    let done = edit::edit(shared, slug, label, move |hull| {
+        apply(hull, &name, &sent, guessed, (units, &today()))
+    });
+    let mistakes = match done.await? {
+        Edited::Kept => {
+            let goes_on = matches!(action(&typed), "keep" | "absent");
+            let next = typed.get("next").filter(|n| goes_on && !n.is_empty());
+            let here = (action(&typed) != "absent").then_some(zone.as_str());
+            let to = next.map(String::as_str).or(here);
+            let there = address(slug, &query_of(&ask), to, from_stern);
+            return Ok(Ok(Redirect::to(back_to(&there))));
         }
+        Edited::Gone => return Ok(Err((Status::NotFound, None))),
+        Edited::Refused(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
-    let page = look(
-        slug,
-        &ask,
-        reader,
-        shared,
-        (Some(zone), from_stern),
-        not_taken,
-    )
-    .await?;
+    let at = (Some(zone), from_stern);
+    let page = look(slug, &ask, reader, shared, at, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 
@@ -244,27 +252,25 @@ mod tests {
         let hulls = crate::demo_data::catalogue().unwrap().hulls;
         let mut hulls = hulls.into_iter();
         let mut hull = hulls.find(|h| h.survey.key == "pellune-rusko").unwrap();
-        let all = zones(&hull.survey);
-        let guess = all.iter().find(|z| z.name == "tank well").unwrap();
-        let begun = Zone {
-            width: 0.44,
-            ..guess.clone()
+        let guess = zone_of(&hull.survey, "tank well").unwrap();
+        let fields = Shown::of_zone(&guess, System::Metric);
+        let names = ["from", "to", "width", "height", "offset"];
+        let form = |action: &str| -> Typed {
+            let fields = names.map(|n| (n.to_owned(), fields.text(n).to_owned()));
+            let fixed = [("action", action), ("width", "44 cm")];
+            let fixed = fixed.map(|(n, v)| (n.to_owned(), v.to_owned()));
+            fields.into_iter().chain(fixed).collect()
         };
-        let measured = Zone {
-            source: Source::Tape,
-            ..begun.clone()
+        let mut sent = |action: &str, guessed: bool| {
+            let on = (System::Metric, "2026-11-25");
+            apply(&mut hull, "tank well", &form(action), guessed, on).unwrap();
+            zone_of(&hull.survey, "tank well")
         };
-        let now = |hull: &HullRecord| {
-            let zones = zones(&hull.survey);
-            zones.into_iter().find(|z| z.name == "tank well")
-        };
-        apply(&mut hull, "draft", &begun, true).unwrap();
-        assert_eq!(now(&hull).unwrap(), begun);
-        apply(&mut hull, "keep", &measured, true).unwrap();
-        apply(&mut hull, "draft", &begun, true).unwrap();
-        assert_eq!(now(&hull).unwrap().source, Source::Tape);
-        apply(&mut hull, "absent", &measured, false).unwrap();
-        apply(&mut hull, "draft", &begun, true).unwrap();
-        assert_eq!(now(&hull), None);
+        let begun = sent("draft", true).unwrap();
+        assert_eq!((begun.width, begun.source), (0.44, Source::Guess));
+        assert_eq!(sent("keep", true).unwrap().source, Source::Tape);
+        assert_eq!(sent("draft", true).unwrap().source, Source::Tape);
+        assert_eq!(sent("absent", false), None);
+        assert_eq!(sent("draft", true), None);
     }
 }

@@ -5,7 +5,7 @@ use super::edit::{self, Edited, address};
 use super::reader::{back_to, today};
 use super::shared::{Shared, Trouble};
 use crate::question::Ask;
-use crate::survey::{self, HangingScale, Simulated};
+use crate::survey::{self, HangingScale, Refusal, Simulated};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Measure, Reading, Source};
 use rocket::form::Form;
@@ -50,7 +50,7 @@ async fn weigh(
         return Ok(Err(Status::UnprocessableEntity));
     };
     let label = format!("{} read off the simulated scale", measure.label());
-    let done = edit::edit(shared, slug, label, move |hull| {
+    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
         let read = Reading::new(measure, rest.value, Source::Scale).map_err(|e| e.to_string())?;
         let reading = Reading {
             date: today(),

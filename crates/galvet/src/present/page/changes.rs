@@ -1,16 +1,16 @@
 //! What was or may be changed on a hull, how she is set up, and what each way of
 //! her does under the question.
 
+use super::filled::{Field, Filled, NotTaken, Tick, Words};
 use super::variants::{SideBySide, side_by_side};
-use super::walk::{NotTaken, Words};
 use crate::answer::Outcome;
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{shown_across, shown_along};
+use crate::survey::Shown;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::body::Lines;
 use galvet_core::hull::{
-    Configuration, Dryness, Modification, Opening, Progress, Propulsion, SeatSetting, SeatUsed,
-    Survey, ZoneKind, zones,
+    Configuration, Dryness, Modification, Progress, Propulsion, SeatSetting, SeatUsed, Survey,
+    ZoneKind, zones,
 };
 
 /// A change in the list.
@@ -31,15 +31,6 @@ pub struct SetUpLine {
     pub here: bool,
 }
 
-/// A field with what was typed and what was not understood.
-pub struct Field {
-    pub name: &'static str,
-    pub label: &'static str,
-    pub hint: &'static str,
-    pub value: String,
-    pub mistake: String,
-}
-
 /// The change or configuration at hand.
 pub struct Form {
     /// Its name on the record; empty for a new one.
@@ -48,13 +39,14 @@ pub struct Form {
     /// Fields of the place a change makes.
     pub zone: Vec<Field>,
     pub selects: Vec<(&'static str, &'static str, Words)>,
-    /// Ticks: field, label, set.
-    pub ticks: Vec<(String, String, bool)>,
-    /// Things of delivery it takes off: field, label, set.
-    pub removes: Vec<(String, String, bool)>,
+    pub ticks: Vec<Tick>,
+    /// Things of delivery it takes off.
+    pub removes: Vec<Tick>,
     /// Zones of delivery whose dryness it changes: field, label, grades.
     pub seals: Vec<(String, String, Words)>,
     pub trouble: String,
+    /// What the form shows, to be sent along; empty for a new one.
+    pub shown: String,
 }
 
 /// What is at hand.
@@ -194,230 +186,110 @@ fn set_up_words(c: &Configuration) -> String {
     words.join(", ")
 }
 
-/// Fields as they stand, or as they were typed.
-struct Filled<'a> {
-    not_taken: &'a NotTaken,
-}
-
-impl Filled<'_> {
-    fn sent(&self) -> bool {
-        !self.not_taken.typed.is_empty()
-    }
-
-    fn value(&self, name: &str, now: String) -> String {
-        if self.sent() {
-            self.not_taken.typed.get(name).cloned().unwrap_or_default()
-        } else {
-            now
-        }
-    }
-
-    fn field(
-        &self,
-        name: &'static str,
-        label: &'static str,
-        hint: &'static str,
-        now: String,
-    ) -> Field {
-        Field {
-            name,
-            label,
-            hint,
-            value: self.value(name, now),
-            mistake: self
-                .not_taken
-                .mistakes
-                .get(name)
-                .cloned()
-                .unwrap_or_default(),
-        }
-    }
-
-    fn tick(&self, name: String, label: String, now: bool) -> (String, String, bool) {
-        let set = if self.sent() {
-            self.not_taken.typed.contains_key(&name)
-        } else {
-            now
-        };
-        (name, label, set)
-    }
-
-    fn select<T: Keyed + PartialEq>(&self, name: &str, now: Option<T>) -> Words {
-        let chosen = self.value(name, now.map_or(String::new(), |v| v.key().to_owned()));
-        let all = T::ALL.iter();
-        all.map(|&v| (v.key(), v.label(), v.key() == chosen))
-            .collect()
-    }
-}
-
 fn change_form(
     survey: &Survey,
     was: Option<&Modification>,
     not_taken: &NotTaken,
     system: System,
 ) -> Form {
-    let filled = Filled { not_taken };
-    let along = |m: f64| shown_along(system, m);
-    let across = |m: f64| shown_across(system, m);
-    let mass = |m: f64| system.text(Dimension::Mass, m, 1);
-    let zone = was.and_then(|m| m.zones.first());
-    let z = |get: &dyn Fn(&galvet_core::hull::Zone) -> Option<String>| {
-        zone.and_then(get).unwrap_or_default()
+    let form = Filled {
+        shown: was.map_or_else(Shown::of_new_modification, |m| {
+            Shown::of_modification(m, system)
+        }),
+        not_taken,
     };
     let stock = survey.fitout.zones.iter().map(|zone| &zone.name);
     let stock = stock.chain(survey.fitout.fittings.iter().map(|f| &f.name));
-    let ticks = vec![
-        filled.tick(
-            "done".to_owned(),
-            "it is done".to_owned(),
-            was.is_some_and(|m| m.progress == Progress::Done),
-        ),
-        filled.tick(
-            "undoable".to_owned(),
-            "it can be undone".to_owned(),
-            was.is_none_or(|m| m.can_be_undone),
-        ),
-    ];
-    let removes = stock.map(|name| {
-        filled.tick(
-            format!("removes-{name}"),
-            name.clone(),
-            was.is_some_and(|m| m.removes.contains(name)),
-        )
-    });
+    let removes = stock.map(|name| form.tick(format!("removes-{name}"), name.clone()));
     let seals = survey.fitout.zones.iter().map(|zone| {
         let field = format!("seals-{}", zone.name);
-        let now = was.and_then(|m| m.dryness.iter().find(|(name, _)| *name == zone.name));
-        let mut grades = filled.select::<Dryness>(&field, now.map(|(_, grade)| *grade));
-        let unchanged = grades.iter().all(|grade| !grade.2);
-        grades.insert(0, ("", "as it is", unchanged));
+        let grades = form.select::<Dryness>(&field, Some("as it is"));
         (field, zone.name.clone(), grades)
     });
-    let text = |get: &dyn Fn(&Modification) -> String| was.map_or(String::new(), get);
     Form {
-        was: text(&|m| m.name.clone()),
+        was: was.map_or(String::new(), |m| m.name.clone()),
         fields: vec![
-            filled.field("name", "called", "", text(&|m| m.name.clone())),
-            filled.field(
-                "mass",
-                "weighs",
-                "below zero where it takes weight off",
-                text(&|m| mass(m.mass)),
-            ),
-            filled.field("x", "its place, from the bow", "", text(&|m| along(m.x))),
-            filled.field("z", "above the bottom", "", text(&|m| across(m.z))),
-            filled.field(
-                "holes",
-                "holes drilled",
-                "none near or below the waterline",
-                text(&|m| m.holes.to_string()),
-            ),
-            filled.field(
-                "price",
-                "costs",
-                "",
-                text(&|m| m.price.map_or(String::new(), |p| format!("{p:.0}"))),
-            ),
-            filled.field("note", "note", "", text(&|m| m.note.clone())),
+            form.field("name", "called", ""),
+            form.field("mass", "weighs", "below zero where it takes weight off"),
+            form.field("x", "its place, from the bow", ""),
+            form.field("z", "above the bottom", ""),
+            form.field("holes", "holes drilled", "none near or below the waterline"),
+            form.field("price", "costs", ""),
+            form.field("note", "note", ""),
         ],
         zone: vec![
-            filled.field(
+            form.field(
                 "zone-from",
                 "new place begins, from the bow",
                 "leave empty for none",
-                z(&|z| Some(along(z.from))),
             ),
-            filled.field(
-                "zone-to",
-                "ends, from the bow",
-                "",
-                z(&|z| Some(along(z.to))),
-            ),
-            filled.field("zone-width", "wide", "", z(&|z| Some(across(z.width)))),
-            filled.field("zone-height", "high", "", z(&|z| z.height.map(across))),
-            filled.field(
-                "zone-opening",
-                "round opening, across",
-                "",
-                z(&|z| match z.opening {
-                    Some(Opening::Round(d)) => Some(across(d)),
-                    _ => None,
-                }),
-            ),
+            form.field("zone-to", "ends, from the bow", ""),
+            form.field("zone-width", "wide", ""),
+            form.field("zone-height", "high", ""),
+            form.field("zone-opening", "round opening, across", ""),
         ],
         selects: vec![
             (
                 "zone-kind",
                 "it is a",
-                filled.select::<ZoneKind>(
-                    "zone-kind",
-                    zone.map(|z| z.kind).or(Some(ZoneKind::SternHatch)),
-                ),
+                form.select::<ZoneKind>("zone-kind", None),
             ),
             (
                 "zone-dryness",
                 "how dry",
-                filled.select::<Dryness>("zone-dryness", zone.and_then(|z| z.dryness)),
+                form.select::<Dryness>("zone-dryness", Some("not said")),
             ),
         ],
         removes: removes.collect(),
         seals: seals.collect(),
-        ticks,
-        trouble: not_taken.mistakes.get("").cloned().unwrap_or_default(),
+        ticks: vec![
+            form.tick("done".to_owned(), "it is done".to_owned()),
+            form.tick("undoable".to_owned(), "it can be undone".to_owned()),
+        ],
+        trouble: form.trouble(),
+        shown: was.map_or(String::new(), |_| form.shown.sent_along()),
     }
 }
 
 fn set_up_form(survey: &Survey, was: Option<&Configuration>, not_taken: &NotTaken) -> Form {
-    let filled = Filled { not_taken };
-    let changes = survey.fitout.modifications.iter().map(|m| {
-        filled.tick(
-            format!("with-{}", m.name),
-            format!("with {}", m.name),
-            was.map_or(m.progress == Progress::Done, |c| {
-                c.modifications.contains(&m.name)
-            }),
-        )
-    });
+    let form = Filled {
+        shown: was.map_or_else(
+            || Shown::of_new_configuration(survey),
+            Shown::of_configuration,
+        ),
+        not_taken,
+    };
+    let changes = survey.fitout.modifications.iter();
+    let changes =
+        changes.map(|m| form.tick(format!("with-{}", m.name), format!("with {}", m.name)));
     Form {
         was: was.map_or(String::new(), |c| c.name.clone()),
         fields: vec![
-            filled.field(
-                "name",
-                "called",
-                "",
-                was.map_or(String::new(), |c| c.name.clone()),
-            ),
-            filled.field(
-                "seats",
-                "seats in",
-                "",
-                was.map_or(survey.seats, |c| c.seats).to_string(),
-            ),
+            form.field("name", "called", ""),
+            form.field("seats", "seats in", ""),
         ],
         zone: Vec::new(),
         selects: vec![
             (
                 "propulsion",
                 "driven by",
-                filled.select::<Propulsion>(
-                    "propulsion",
-                    was.map(|c| c.propulsion).or(Some(survey.propulsion)),
-                ),
+                form.select::<Propulsion>("propulsion", None),
             ),
             (
                 "seat",
                 "the seat stands",
-                filled.select::<SeatSetting>("seat", was.map(|c| c.seat)),
+                form.select::<SeatSetting>("seat", None),
             ),
             (
                 "seat-used",
                 "the seat used",
-                filled.select::<SeatUsed>("seat-used", was.map(|c| c.seat_used)),
+                form.select::<SeatUsed>("seat-used", None),
             ),
         ],
         ticks: changes.collect(),
         removes: Vec::new(),
         seals: Vec::new(),
-        trouble: not_taken.mistakes.get("").cloned().unwrap_or_default(),
+        trouble: form.trouble(),
+        shown: was.map_or(String::new(), |_| form.shown.sent_along()),
     }
 }

@@ -1,5 +1,7 @@
 //! Comfort and manners: short choices.
 
+use super::filled::{Filled, NotTaken};
+use crate::survey::Shown;
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Judgement, Survey};
 
@@ -23,17 +25,24 @@ pub struct ComfortView {
     pub key: String,
     pub name: String,
     pub themes: Vec<Theme>,
+    /// What the form shows, to be sent along.
+    pub shown: String,
+    /// Why what was sent was not kept.
+    pub trouble: String,
     pub answered: usize,
     pub all: usize,
 }
 
 /// Makes the page.
 #[must_use]
-pub fn comfort(survey: &Survey) -> ComfortView {
+pub fn comfort(survey: &Survey, not_taken: &NotTaken) -> ComfortView {
     use Judgement as J;
-    let judged = &survey.looked.judged;
+    let form = Filled {
+        shown: Shown::of_judged(survey),
+        not_taken,
+    };
     let asked = |judgement: Judgement| {
-        let chosen = judged.get(&judgement).copied();
+        let chosen = form.value(judgement.key());
         Asked {
             key: judgement.key(),
             label: judgement.label(),
@@ -42,10 +51,10 @@ pub fn comfort(survey: &Survey) -> ComfortView {
                 .iter()
                 .map(|&(word, label)| {
                     let drawn = format!("{}:{word}", judgement.key());
-                    (word, label, drawn, chosen == Some(word))
+                    (word, label, drawn, chosen == word)
                 })
                 .collect(),
-            open: chosen.is_none(),
+            open: chosen.is_empty(),
         }
     };
     let theme = |title, all: &[Judgement]| Theme {
@@ -73,7 +82,9 @@ pub fn comfort(survey: &Survey) -> ComfortView {
             ),
             theme("Ashore", &[J::Ashore]),
         ],
-        answered: judged.len(),
+        shown: form.shown.sent_along(),
+        trouble: form.trouble(),
+        answered: survey.looked.judged.len(),
         all: J::ALL.len(),
     }
 }
@@ -85,7 +96,7 @@ mod tests {
     #[test]
     fn every_judgement_is_asked_once() {
         let demo = crate::demo_data::catalogue().unwrap();
-        let view = comfort(&demo.hulls[0].survey);
+        let view = comfort(&demo.hulls[0].survey, &NotTaken::default());
         let keys = view.themes.iter().flat_map(|t| &t.asked).map(|a| a.key);
         let mut keys: Vec<&str> = keys.collect();
         keys.sort_unstable();

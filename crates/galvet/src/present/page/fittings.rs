@@ -1,12 +1,11 @@
 //! Fittings on the drawing: the palette, the list, the one at hand.
 
-use super::walk::{NotTaken, Words};
+use super::filled::{Filled, NotTaken, Words};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{Ask, KINDS, Kind, key_of, kind_of, shown_across, shown_along, sizes_shown};
+use crate::survey::{Ask, KINDS, Kind, Shown, key_of, kind_of, shown_across, shown_along};
 use galvet_core::base::{Keyed, System};
 use galvet_core::body::Lines;
 use galvet_core::hull::{Fitting, Measure, Progress, Survey, zones};
-use std::collections::HashMap;
 
 /// A fitting in the list.
 pub struct Listed {
@@ -43,6 +42,8 @@ pub struct Here {
     pub sizes: Vec<SizeShown>,
     pub in_pairs: bool,
     pub trouble: String,
+    /// What the form shows, to be sent along; empty for a new one.
+    pub shown: String,
 }
 
 /// The page.
@@ -169,22 +170,15 @@ fn at_hand(
     system: System,
 ) -> Option<Here> {
     let kind = kind_of(key)?;
-    let sent = !not_taken.typed.is_empty();
-    let mistake = |name: &str| not_taken.mistakes.get(name).cloned().unwrap_or_default();
-    let shown: HashMap<&str, String> =
-        fitting.map_or_else(HashMap::new, |f| sizes_shown(&f.kind, system));
-    let value = |name: &str, now: String| {
-        if sent {
-            not_taken.typed.get(name).cloned().unwrap_or_default()
-        } else {
-            now
-        }
+    let form = Filled {
+        shown: match fitting {
+            Some(fitting) => Shown::of_fitting(fitting, system),
+            None => Shown::of_new_fitting(survey.value(Measure::Length), system),
+        },
+        not_taken,
     };
     let sizes = kind.fields.iter().map(|field| {
-        let value = value(
-            field.name,
-            shown.get(field.name).cloned().unwrap_or_default(),
-        );
+        let value = form.value(field.name);
         let words = match field.ask {
             Ask::Words(all) => all.iter().map(|&(k, l)| (k, l, k == value)).collect(),
             _ => Words::new(),
@@ -194,27 +188,25 @@ fn at_hand(
             label: field.label,
             words,
             tick: matches!(field.ask, Ask::Tick),
-            mistake: mistake(field.name),
+            mistake: form.mistake(field.name),
             value,
         }
     });
-    let across = |m: f64| shown_across(system, m);
-    // A new one begins amidships, to be moved.
-    let amidships = survey.value(Measure::Length).map_or(1.5, |l| 0.5 * l);
     Some(Here {
         was: fitting.map_or(String::new(), |f| f.name.clone()),
         kind: kind.key,
         label: kind.label,
-        name: value("name", fitting.map_or(String::new(), |f| f.name.clone())),
-        mount: value("mount", fitting.map_or(String::new(), |f| f.mount.clone())),
-        x: value("x", shown_along(system, fitting.map_or(amidships, |f| f.x))),
-        y: value("y", across(fitting.map_or(0.0, |f| f.y))),
-        z: value("z", fitting.and_then(|f| f.z).map_or(String::new(), across)),
-        x_mistake: mistake("x"),
-        y_mistake: mistake("y"),
-        z_mistake: mistake("z"),
+        name: form.value("name"),
+        mount: form.value("mount"),
+        x: form.value("x"),
+        y: form.value("y"),
+        z: form.value("z"),
+        x_mistake: form.mistake("x"),
+        y_mistake: form.mistake("y"),
+        z_mistake: form.mistake("z"),
         sizes: sizes.collect(),
         in_pairs: kind.in_pairs && fitting.is_none(),
-        trouble: mistake(""),
+        trouble: form.trouble(),
+        shown: fitting.map_or(String::new(), |_| form.shown.sent_along()),
     })
 }

@@ -1,6 +1,7 @@
 //! A hull's lines, and the measured sections put on her.
 
 use crate::present::draw::lines::{LinesPlan, lines_plan};
+use crate::survey::Shown;
 use galvet_core::base::{Dimension, System};
 use galvet_core::body::Lines;
 use galvet_core::hull::{Station, Survey};
@@ -17,6 +18,8 @@ pub struct LinesView {
     /// The file as sent and what is wrong with it, where something is.
     pub text: String,
     pub problem: String,
+    /// Which sections the form shows, to be sent along.
+    pub shown: String,
 }
 
 /// Makes the page from the lines and stations of the middle shape.
@@ -53,5 +56,6 @@ pub fn lines(
         words,
         text,
         problem,
+        shown: Shown::of_sections(&survey.offsets).sent_along(),
     }
 }

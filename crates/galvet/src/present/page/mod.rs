@@ -8,6 +8,7 @@ pub mod changes;
 pub mod comfort;
 pub mod draft;
 pub mod figure;
+pub mod filled;
 pub mod fittings;
 pub mod hull;
 pub mod import;

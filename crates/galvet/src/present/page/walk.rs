@@ -1,11 +1,11 @@
 //! The walk along a hull: the plan as it fills, and the zone at hand.
 
+use super::filled::{Field, Filled, NotTaken, Words};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{shown_across, shown_along};
+use crate::survey::{Shown, shown_across, shown_along};
 use galvet_core::base::{Finding, Keyed, System};
 use galvet_core::body::Lines;
-use galvet_core::hull::{Dryness, Opening, Reach, Source, Survey, Zone};
-use std::collections::{BTreeMap, HashMap};
+use galvet_core::hull::{Dryness, Reach, Source, Survey, Zone};
 
 /// A zone in the list.
 pub struct Stop {
@@ -16,18 +16,6 @@ pub struct Stop {
     pub words: String,
 }
 
-/// A field that is typed in.
-pub struct Field {
-    pub name: &'static str,
-    pub label: &'static str,
-    pub hint: &'static str,
-    pub value: String,
-    pub mistake: String,
-}
-
-/// A field of words: key, label, chosen.
-pub type Words = Vec<(&'static str, &'static str, bool)>;
-
 /// The zone at hand.
 pub struct Here {
     pub name: String,
@@ -37,12 +25,14 @@ pub struct Here {
     pub from: String,
     pub fields: Vec<Field>,
     pub openings: Vec<Field>,
-    pub opening: &'static str,
+    pub opening: String,
     pub dryness: Words,
     pub reach: Words,
     /// Name, label, answer.
-    pub yes_no: Vec<(&'static str, &'static str, &'static str)>,
+    pub yes_no: Vec<(&'static str, &'static str, String)>,
     pub trouble: String,
+    /// What the form shows, to be sent along.
+    pub shown: String,
 }
 
 /// The page.
@@ -57,18 +47,11 @@ pub struct WalkView {
     pub after: Option<String>,
     pub measured: usize,
     pub from_stern: bool,
+    /// Whether the zone at hand is one somebody else says she has not.
+    pub anew: bool,
     /// Places of the template she has not.
     pub absent: Vec<String>,
     pub findings: Vec<Finding>,
-}
-
-/// What somebody typed that was not taken.
-#[derive(Debug, Clone, Default)]
-pub struct NotTaken {
-    /// Fields as typed; empty where nothing was sent.
-    pub typed: HashMap<String, String>,
-    /// Mistakes by field.
-    pub mistakes: BTreeMap<String, String>,
 }
 
 /// Makes the page; `at` names the zone at hand: without it, the first nobody
@@ -120,6 +103,7 @@ pub fn walk(
         after: step.and_then(|n| name_at(n + 1)),
         measured: zones.iter().filter(|z| z.source != Source::Guess).count(),
         from_stern,
+        anew: false,
         absent: survey.looked.absent.clone(),
         findings: survey
             .findings()
@@ -139,39 +123,11 @@ fn words(zone: &Zone, system: System) -> String {
 }
 
 fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
-    let sent = !not_taken.typed.is_empty();
-    let typed = |name: &str| not_taken.typed.get(name).cloned().unwrap_or_default();
-    let field = |name, label, hint, value: Option<String>| Field {
-        name,
-        label,
-        hint,
-        value: if sent {
-            typed(name)
-        } else {
-            value.unwrap_or_default()
-        },
-        mistake: not_taken.mistakes.get(name).cloned().unwrap_or_default(),
+    let form = Filled {
+        shown: Shown::of_zone(zone, system),
+        not_taken,
     };
-    let s = |m: Option<f64>| m.map(|m| shown_across(system, m));
-    let (kind, across, along) = match zone.opening {
-        None => ("", None, None),
-        Some(Opening::Round(d)) => ("round", Some(d), None),
-        Some(Opening::Rectangle(l, w)) => ("rectangle", Some(w), Some(l)),
-    };
-    let opening = match (sent, typed("opening").as_str()) {
-        (false, _) => kind,
-        (true, "round") => "round",
-        (true, "rectangle") => "rectangle",
-        (true, _) => "",
-    };
-    let yes = |name: &'static str, label, now: Option<bool>| {
-        let answer = match (sent, typed(name).as_str(), now) {
-            (true, "yes", _) | (false, _, Some(true)) => "yes",
-            (true, "no", _) | (false, _, Some(false)) => "no",
-            _ => "",
-        };
-        (name, label, answer)
-    };
+    let yes = |name: &'static str, label| (name, label, form.value(name));
     Here {
         name: zone.name.clone(),
         kind: zone.kind.label(),
@@ -182,64 +138,31 @@ fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
             (source, date) => format!("{}, {date}", source.label()),
         },
         fields: vec![
-            field(
-                "from",
-                "begins, from the bow",
-                "",
-                Some(shown_along(system, zone.from)),
-            ),
-            field(
-                "to",
-                "ends, from the bow",
-                "",
-                Some(shown_along(system, zone.to)),
-            ),
-            field("width", "wide", "", s(Some(zone.width))),
-            field(
+            form.field("from", "begins, from the bow", ""),
+            form.field("to", "ends, from the bow", ""),
+            form.field("width", "wide", ""),
+            form.field(
                 "offset",
                 "its middle off the centreline",
                 "starboard +, port −",
-                s(Some(zone.offset)),
             ),
-            field("height", "high", "what is usable", s(zone.height)),
-            field(
-                "height-at-lid",
-                "high beneath the lid",
-                "",
-                s(zone.height_at_lid),
-            ),
-            field("floor", "its floor above the bottom", "", s(zone.floor)),
+            form.field("height", "high", "what is usable"),
+            form.field("height-at-lid", "high beneath the lid", ""),
+            form.field("floor", "its floor above the bottom", ""),
         ],
         openings: vec![
-            field("along", "opening, along", "", s(along)),
-            field("across", "opening, across", "", s(across)),
+            form.field("along", "opening, along", ""),
+            form.field("across", "opening, across", ""),
         ],
-        opening,
-        dryness: choices::<Dryness>(zone.dryness, sent, &typed("dryness")),
-        reach: choices::<Reach>(zone.reach, sent, &typed("reach")),
+        opening: form.value("opening"),
+        dryness: form.select::<Dryness>("dryness", Some("nobody looked")),
+        reach: form.select::<Reach>("reach", Some("nobody looked")),
         yes_no: vec![
-            yes("non-slip", "foot hold on its floor", zone.non_slip),
-            yes("padded", "padded", zone.padded),
-            yes(
-                "underside",
-                "a nut can be put on from beneath",
-                zone.underside_reachable,
-            ),
+            yes("non-slip", "foot hold on its floor"),
+            yes("padded", "padded"),
+            yes("underside", "a nut can be put on from beneath"),
         ],
-        trouble: not_taken.mistakes.get("").cloned().unwrap_or_default(),
+        trouble: form.trouble(),
+        shown: form.shown.sent_along(),
     }
-}
-
-fn choices<T: Keyed>(now: Option<T>, sent: bool, typed: &str) -> Words {
-    let chosen = if sent {
-        typed
-    } else {
-        now.map_or("", Keyed::key)
-    };
-    let all = T::ALL
-        .iter()
-        .map(|&v| (v.key(), v.label(), v.key() == chosen));
-    std::iter::once(("", "nobody looked", chosen.is_empty()))
-        .chain(all)
-        .collect()
 }
