@@ -35,8 +35,10 @@ function keep(root, form) {
     sending = fetch(address, { method: "POST", body, signal: leaving.signal })
       .then(async (response) => {
         const html = await response.text();
-        if (mine !== count) return;
         const page = new DOMParser().parseFromString(html, "text/html");
+        // Also where more was typed meanwhile: what is sent next goes by it.
+        if (response.ok) settle(form, page, sent);
+        if (mine !== count) return;
         const trouble = page.querySelector("[data-trouble]");
         if (response.ok) say("Saved.");
         else if (response.status === 422)
@@ -45,9 +47,7 @@ function keep(root, form) {
           );
         else return say("Not saved: the server refused it.");
         echo(form, page, response.ok);
-        if (!response.ok) return;
-        settle(form, page, sent);
-        follow(root, page);
+        if (response.ok) follow(root, page);
       })
       .catch(() => {
         if (!leaving.signal.aborted)

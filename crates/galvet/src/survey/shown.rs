@@ -49,13 +49,15 @@ impl Shown {
     }
 
     /// What was typed, with every field left as it stood as it is now: `self` is
-    /// what the form would show of the record as it stands.
+    /// what the form would show of the record as it stands, `understood` what it
+    /// would show of what was typed (`9.5"` is `24.1 cm`: no clash with itself).
     ///
     /// # Errors
     /// The fields somebody else made something else meanwhile, each with theirs.
     pub fn merge(
         &self,
         form: &HashMap<String, String>,
+        understood: &Self,
     ) -> Result<HashMap<String, String>, Mistakes> {
         let was = Self::said(form).unwrap_or_else(|| self.clone());
         let names = self.0.keys().chain(was.0.keys()).chain(form.keys());
@@ -65,7 +67,8 @@ impl Shown {
             let typed = form.get(name).map_or("", |text| text.trim());
             let (was, now) = (was.text(name).trim(), self.text(name).trim());
             let takes = if typed == was { now } else { typed };
-            if typed != was && now != was && typed != now {
+            let agree = typed == now || understood.text(name) == now && !now.is_empty();
+            if typed != was && now != was && !agree {
                 clashes.insert(name.clone(), clash(now, typed));
             }
             if !takes.is_empty() {
@@ -270,7 +273,7 @@ pub fn judgements(
     survey: &Survey,
     form: &HashMap<String, String>,
 ) -> Result<HashMap<String, String>, Mistakes> {
-    let merged = Shown::of_judged(survey).merge(form)?;
+    let merged = Shown::of_judged(survey).merge(form, &Shown::default())?;
     let asked = Judgement::ALL.iter().map(|j| j.key());
     let asked = asked.filter(|key| form.contains_key(*key));
     let answer = |key: &str| merged.get(key).cloned().unwrap_or_default();
@@ -396,7 +399,7 @@ mod tests {
         let now = shown(&[("width", "46.0 cm"), ("floor", "13.5 cm"), ("padded", "no")]);
         let said = was.sent_along();
         let typed = form(&[("width", "44.0 cm"), ("floor", "12"), ("shown", &said)]);
-        let merged = now.merge(&typed).unwrap();
+        let merged = now.merge(&typed, &Shown::default()).unwrap();
         // Theirs, mine, and what I emptied.
         assert_eq!(merged, form(&[("width", "46.0 cm"), ("floor", "12")]));
     }
@@ -406,20 +409,21 @@ mod tests {
         let was = shown(&[("width", "44.0 cm")]).sent_along();
         let now = shown(&[("width", "46.0 cm")]);
         let typed = |text: &str| form(&[("width", text), ("shown", &was)]);
-        let told = now.merge(&typed("45")).unwrap_err();
+        let merge = |now: &Shown, typed| now.merge(&typed, &Shown::default());
+        let told = merge(&now, typed("45")).unwrap_err();
         assert_eq!(told["width"], "is “46.0 cm” now, yours is “45”");
         assert!(told[""].contains("width is “46.0 cm” now"), "{}", told[""]);
         // The same twice is no clash; nor is a form that does not say.
-        assert!(now.merge(&typed("46.0 cm")).is_ok());
-        assert!(now.merge(&form(&[("width", "45")])).is_ok());
+        assert!(merge(&now, typed("46.0 cm")).is_ok());
+        assert!(merge(&now, form(&[("width", "45")])).is_ok());
+        // Nor is the same in other words.
+        let inches = now.merge(&typed("18.1 in"), &now.clone()).unwrap();
+        assert_eq!(inches["width"], "18.1 in");
         // One that was emptied there while it was changed here is one.
-        let gone = Shown::default().merge(&typed("45")).unwrap_err();
+        let gone = merge(&Shown::default(), typed("45")).unwrap_err();
         assert!(gone["width"].contains("“nothing” now"));
-        assert!(
-            Shown::default()
-                .merge(&form(&[("shown", "{nonsense")]))
-                .is_ok()
-        );
+        let nonsense = form(&[("shown", "{nonsense")]);
+        assert!(merge(&Shown::default(), nonsense).is_ok());
     }
 
     #[test]

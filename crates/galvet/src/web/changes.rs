@@ -187,7 +187,8 @@ fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
             "done" => survey::set_progress(hull, &was, Progress::Done)?,
             "planned" => survey::set_progress(hull, &was, Progress::Planned)?,
             _ => {
-                let merged = over(shown, &typed)?;
+                let mine = survey::modification(old, &typed, units)?;
+                let merged = over(shown, &typed, &Shown::of_modification(&mine, units))?;
                 let made = survey::modification(old, &merged, units)?;
                 let was = old.map(|m| m.name.clone());
                 survey::put_modification(hull, was.as_deref(), made)?;
@@ -198,11 +199,11 @@ fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
     (label, Box::new(change))
 }
 
-/// What was typed over what is on the record now; over nothing, where the form is
+/// What was typed (and `understood` so) over what is on the record now; over nothing, where the form is
 /// a new one's.
-fn over(now: Option<Shown>, typed: &Typed) -> Result<Typed, Refusal> {
+fn over(now: Option<Shown>, typed: &Typed, understood: &Shown) -> Result<Typed, Refusal> {
     match now {
-        Some(now) => Ok(now.merge(typed)?),
+        Some(now) => Ok(now.merge(typed, understood)?),
         // It was there when the form was shown.
         None if typed.contains_key("shown") => Err(GONE.into()),
         None => Ok(typed.clone()),
@@ -225,7 +226,7 @@ fn of_set_up(was: String, typed: Typed, units: System) -> (String, Change) {
             survey::forget_configuration(hull, &was);
             return Ok(());
         }
-        let made = survey::configuration(&over(shown, &typed)?, units)?;
+        let made = survey::configuration(&over(shown, &typed, &Shown::default())?, units)?;
         let was = Some(was.as_str()).filter(|n| !n.is_empty());
         Ok(survey::put_configuration(hull, was, made)?)
     };

@@ -120,8 +120,12 @@ fn asked(at: &AtFitting, typed: Typed, units: System) -> (String, Change) {
             shown.unchanged(&typed)?;
             return Ok(survey::forget_fitting(hull, theirs, &was.name.clone())?);
         }
-        let merged = shown.merge(&typed)?;
-        let placed = survey::fitting(survey::key_of(&was.kind), Some(was), &merged, units)?;
+        let read = |typed: &Typed| {
+            let kind = survey::key_of(&was.kind);
+            survey::fitting(kind, Some(was), typed, units)
+        };
+        let understood = Shown::of_fitting(&read(&typed)?.fitting, units);
+        let placed = read(&shown.merge(&typed, &understood)?)?;
         survey::put_fitting(hull, theirs, mine, &placed)?;
         Ok(())
     };

@@ -182,9 +182,11 @@ fn apply(
         "draft" if guessed && now.source != Source::Guess => return Ok(()),
         _ => {}
     }
-    let typed_over = shown.merge(typed)?;
     let begun = action(typed) == "draft" && now.source == Source::Guess;
-    let read = survey::zone(&now, &typed_over, units, if begun { "" } else { date })?;
+    let date = if begun { "" } else { date };
+    let mine = survey::zone(&now, typed, units, date)?;
+    let typed_over = shown.merge(typed, &Shown::of_zone(&mine, units))?;
+    let read = survey::zone(&now, &typed_over, units, date)?;
     let source = if begun { Source::Guess } else { read.source };
     Ok(survey::put_zone(hull, Zone { source, ..read })?)
 }
