@@ -73,6 +73,25 @@ pub enum Tether {
     ClippedToPerson,
 }
 
+/// What a thing puts on its fixing, lightest first.
+pub enum Strain {
+    /// Its own weight.
+    #[strum(message = "its own weight")]
+    Light,
+    /// A fish that strikes while she goes.
+    #[strum(message = "a trolling strike")]
+    Strike,
+    /// An arm that reaches out.
+    #[strum(message = "an arm that reaches out")]
+    Boom,
+    /// What holds her.
+    #[strum(message = "an anchor's pull")]
+    Anchor,
+    /// A mass that must not come loose.
+    #[strum(message = "a heavy thing that must not come loose")]
+    Heavy,
+}
+
 /// Chemistries of a battery.
 pub enum Chemistry {
     /// Lithium iron phosphate.
@@ -126,6 +145,23 @@ pub struct Needs {
     pub in_the_water: bool,
 }
 
+/// What a thing brings for others.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Brings {
+    /// Its inside, length, width and height, m; `None` for what is no container.
+    pub inside: Option<[f64; 3]>,
+    /// Tubes that each take one rod, net or pole upright.
+    pub tubes: u16,
+    /// Whether others may sit on its lid.
+    pub lid: bool,
+    /// How dry it keeps what is in it; `None` for not at all.
+    pub keeps: Option<Dryness>,
+    /// An adapter: the mount it sits on, and the one it offers.
+    pub adapts: Option<(String, String)>,
+    /// Length of the longest fish it takes, m.
+    pub fish: Option<f64>,
+}
+
 /// One thing on the shelf. What nobody measured is `None`.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Gear {
@@ -157,6 +193,10 @@ pub struct Gear {
     pub tether: Tether,
     /// What it does with electricity.
     pub electric: Electric,
+    /// What it puts on its fixing.
+    pub strain: Strain,
+    /// What it brings for others.
+    pub brings: Brings,
     /// Minutes to set up.
     pub setup_minutes: Option<f64>,
     /// Comes off for the road.
@@ -200,6 +240,10 @@ impl Gear {
         for size in self.size.iter().flatten().chain(&self.centre_height) {
             Self::SIZE.check(*size)?;
         }
+        let inside = self.brings.inside.iter().flatten();
+        for size in inside.chain(&self.brings.fish) {
+            Self::SIZE.check(*size)?;
+        }
         match self.electric {
             Electric::None => {}
             Electric::Draw { watts, duty } => {
@@ -220,6 +264,12 @@ impl Gear {
             Self::PRICE.check(price)?;
         }
         Ok(self)
+    }
+
+    /// Whether it is a flotation aid: its place is on the person.
+    #[must_use]
+    pub fn is_flotation_aid(&self) -> bool {
+        self.key.starts_with("flotation-aid")
     }
 
     /// What is in it, where it is a battery.

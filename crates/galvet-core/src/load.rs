@@ -188,14 +188,14 @@ impl LoadPlan {
     }
 
     /// Height above the floor of the highest thing aboard, m: the angler's
-    /// head, or the highest kit's centre.
+    /// head, or the highest kit's top (its centre, where its size is not known).
     #[must_use]
     pub fn highest(&self, carriage: Carriage) -> f64 {
         let head = match carriage {
             Carriage::Seated => self.seat_height + self.sitting_height * self.crew.stature(),
             Carriage::AtTheFeet => self.crew.stature(),
         };
-        let kit = self.layout.stowed.iter().map(|s| s.above_floor);
+        let kit = self.layout.stowed.iter().map(crate::stow::Stowed::top);
         kit.fold(head, f64::max)
     }
 

@@ -1,9 +1,22 @@
 //! The rig: what is to be carried, belonging to no hull.
 
-use crate::base::{Bounds, Dimension, OutOfRange};
+use crate::base::{Bounds, Dimension, OutOfRange, words};
 use crate::gear::{Chemistry, Gear};
 use crate::guide::Guides;
 use crate::power::usable_share;
+use std::sync::Arc;
+
+words! {
+/// How much a line of a rig matters.
+pub enum Importance {
+    /// Without it the rig is not the rig.
+    #[strum(message = "must come")]
+    Must,
+    /// It comes where there is room.
+    #[strum(message = "if there is room")]
+    Want,
+}
+}
 
 /// One line of a rig: `count` of a thing at one place.
 #[derive(Debug, Clone, PartialEq)]
@@ -13,13 +26,21 @@ pub struct RigLine {
     /// Key of the thing on the shelf this is; `None` for free text. The shelf's
     /// name, masses and energy then stand in this line: see [`RigLine::is`].
     pub gear: Option<String>,
+    /// The thing itself, as the shelf has it; with its size the hull's own space
+    /// decides where it lies.
+    pub thing: Option<Arc<Gear>>,
+    /// Whether it must come.
+    pub importance: Importance,
+    /// Key of the container of the rig it is packed in; empty for none.
+    pub within: String,
     /// How many.
     pub count: u32,
     /// Mass of one as packed at home, kg.
     pub dry_mass: f64,
     /// Mass of one with its ice, water, fish or fuel, kg.
     pub loaded_mass: f64,
-    /// Place along the hull from the bow, share of the length.
+    /// Place along the hull from the bow, share of the length: where it lies as
+    /// long as nobody knows its size. Height and offset likewise.
     pub place: f64,
     /// Height of its centre above the cockpit floor (a board's deck), m.
     pub height: f64,
@@ -32,6 +53,10 @@ pub struct RigLine {
 }
 
 impl RigLine {
+    /// Where a thing lies when nobody said: low in the tank well. Share of the
+    /// length; m above the floor.
+    pub const USUAL: (f64, f64) = (0.72, 0.1);
+
     /// Accepted counts.
     pub const COUNT: Bounds = Bounds::new("count", Dimension::Ratio, 1.0, 50.0);
     /// Accepted masses, kg.
@@ -69,6 +94,7 @@ impl RigLine {
         Self {
             item: gear.name.clone(),
             gear: Some(gear.key.clone()),
+            thing: Some(Arc::new(gear.clone())),
             dry_mass: gear.dry_mass,
             loaded_mass: gear.loaded_mass,
             energy: gear.energy(),
@@ -134,6 +160,9 @@ mod tests {
         RigLine {
             item: "cooler".into(),
             gear: None,
+            thing: None,
+            importance: Importance::Must,
+            within: String::new(),
             count: 2,
             dry_mass: 3.0,
             loaded_mass: 8.0,

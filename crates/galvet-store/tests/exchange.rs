@@ -7,7 +7,7 @@ use common::{catalogue, demo, rich};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Fitout, Judgement, Kept, Looked, Measure, Origin,
-    Propulsion, Reading, Source, Survey,
+    Pin, Propulsion, Reading, Source, Survey,
 };
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{exchange, hull_table, hulls, input};
@@ -162,13 +162,32 @@ fn looked() -> impl Strategy<Value = Looked> {
         why,
     });
     let absent = prop::collection::vec(text(), 0..3);
-    (absent, judged, prop::collection::vec(kept, 0..3)).prop_map(|(absent, judged, kept)| Looked {
+    let pin = (
+        text(),
+        0u32..5,
+        text(),
+        -0.4f64..7.0,
+        -0.7f64..0.7,
+        any::<bool>(),
+    );
+    let pin = pin.prop_map(|(thing, nth, place, x, y, turned)| Pin {
+        thing,
+        nth,
+        place,
+        x,
+        y,
+        turned,
+    });
+    let laid = prop::collection::btree_map(text(), prop::collection::vec(pin, 0..3), 0..3);
+    let kept = prop::collection::vec(kept, 0..3);
+    (absent, judged, kept, laid).prop_map(|(absent, judged, kept, laid)| Looked {
         absent,
         judged: judged
             .into_iter()
             .map(|(judgement, answer)| (judgement, answer.get(judgement.answers()).0))
             .collect(),
         kept,
+        laid,
     })
 }
 

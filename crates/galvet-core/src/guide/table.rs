@@ -21,6 +21,9 @@ pub enum Section {
     /// What readings are worth.
     #[strum(message = "What readings are worth")]
     Evidence,
+    /// Stowing.
+    #[strum(message = "Where kit goes, and what is within reach")]
+    Stowing,
     /// Stability.
     #[strum(message = "Leaning, reaching, standing")]
     Stability,
@@ -150,6 +153,19 @@ guides! {
     SoldSd = "evidence.sold_sd", Evidence, ShortLength, 0.03, 0.01 ..= 0.2, "how softly that is believed, 1 sd", "guide value";
     SoldAgree = "evidence.sold_agree", Evidence, Ratio, 0.1, 0.02 ..= 0.5, "share of shapes that must agree with it before it is believed at all", "guide value";
     OffsetShare = "evidence.offset_share", Evidence, Ratio, 0.005, 0.001 ..= 0.05, "error of measured sections as a whole, share of breadth and of height, 1 sd", "guide value";
+
+    ArmLength = "stowing.arm_length", Stowing, Ratio, 0.44, 0.35 ..= 0.55, "arm and hand, share of stature", "body segments: upper arm 0.186, forearm and hand 0.254 (Winter, figure 4.1)";
+    StowLean = "stowing.lean", Stowing, Ratio, 0.15, 0.0 ..= 0.3, "how far the shoulder comes forward or round in reaching, share of stature", "guide value";
+    InsideLeg = "stowing.inside_leg", Stowing, Ratio, 0.45, 0.40 ..= 0.52, "inside leg, share of stature", "handbook, chapter 3";
+    InsideFloor = "stowing.inside_floor", Stowing, ShortLength, 0.03, 0.0 ..= 0.15, "what lies beneath a hatch lies this high over the bottom where nobody measured it", "guide value";
+    WellFloor = "stowing.well_floor", Stowing, ShortLength, 0.04, -0.05 ..= 0.2, "tank well's floor above the cockpit's where nobody measured it", "the prototype bodies";
+    PocketFloor = "stowing.pocket_floor", Stowing, ShortLength, 0.15, 0.0 ..= 0.3, "side pocket's floor above the cockpit's where nobody measured it", "guide value";
+    TrackGap = "stowing.track_gap", Stowing, ShortLength, 0.02, 0.0 ..= 0.1, "least gap between two things on one track", "guide value";
+    DrillClear = "stowing.drill_clear", Stowing, ShortLength, 0.20, 0.1 ..= 0.5, "no hole is drilled lower than this over the bottom: too near the waterline", "guide value";
+    StrokeAhead = "stowing.stroke_ahead", Stowing, ShortLength, 0.75, 0.3 ..= 1.2, "how far ahead of the seat a paddle's stroke sweeps the sides", "guide value";
+    StrokeHeight = "stowing.stroke_height", Stowing, ShortLength, 0.30, 0.1 ..= 0.6, "what stands higher than this over the gunwale is in the stroke's way", "guide value";
+    PackingShare = "stowing.packing_share", Stowing, Ratio, 0.85, 0.5 ..= 1.0, "share of a container's inside that can be filled", "guide value";
+    GuessedSlack = "stowing.guessed_slack", Stowing, Ratio, 0.15, 0.0 ..= 0.4, "error of a guessed place's length, width and height", "handbook, chapter 3: about 15 %";
 
     SecantHeel = "stability.secant_heel", Stability, Angle, 5.0, 2.0 ..= 10.0, "heel to which standing support is taken", "guide value";
     StandingLimit = "stability.standing_limit", Stability, Angle, 10.0, 4.0 ..= 10.0, "heel to which the feet may tip the hull", "guide value";

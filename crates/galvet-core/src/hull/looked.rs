@@ -2,6 +2,7 @@
 //! catches a line, how she steers; places she has not; odd figures somebody
 //! stands by.
 
+use super::pin::Pin;
 use crate::base::{Finding, words};
 use std::collections::BTreeMap;
 
@@ -157,7 +158,7 @@ impl Kept {
 }
 
 /// What was looked at rather than measured.
-#[derive(Debug, Clone, PartialEq, Eq, Default)]
+#[derive(Debug, Clone, PartialEq, Default)]
 pub struct Looked {
     /// Places of the template she has not, by name.
     pub absent: Vec<String>,
@@ -166,6 +167,8 @@ pub struct Looked {
     pub judged: BTreeMap<Judgement, &'static str>,
     /// Odd figures somebody stands by.
     pub kept: Vec<Kept>,
+    /// Kit put somewhere by hand, by the key of the rig it belongs to.
+    pub laid: BTreeMap<String, Vec<Pin>>,
 }
 
 impl Looked {

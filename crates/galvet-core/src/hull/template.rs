@@ -4,6 +4,7 @@
 //! Guide values (handbook, chapter 3), good to about 15 %: what does not fit a
 //! guessed zone may not fit, and is a thing to measure.
 
+use super::fitting::{Facing, Fitting, FittingKind};
 use super::kinds::{Construction, Source};
 use super::measure::Measure;
 use super::survey::Survey;
@@ -88,7 +89,7 @@ const BOARD: &[Row] = rows! {
     "rear deck" SternDeck 0.62..0.92, Share(0.60), 0.0, OpenAbove, None, Open, Turning;
 };
 
-/// Hulls shorter than this have a small round bow hatch, m.
+/// Hulls shorter than this have a small round bow hatch and no tracks, m.
 const SMALL: f64 = 3.2;
 
 /// The template's zones for a hull, bow to stern; `None` where length or beam
@@ -181,4 +182,60 @@ pub fn zones(survey: &Survey) -> Vec<Zone> {
             .then(a.offset.total_cmp(&b.offset))
     });
     all
+}
+
+/// The fittings of the record as she stands; of a hull of which none is on record,
+/// those usual on one of her construction, `length` and `beam` m: and whether they
+/// are such guesses.
+#[must_use]
+pub fn fittings(survey: &Survey, [length, beam]: [f64; 2]) -> (Vec<Fitting>, bool) {
+    let known = survey.fitout.fittings_now();
+    if !known.is_empty() {
+        return (known, false);
+    }
+    let guess = |name: String, kind, x: f64, y: f64| Fitting {
+        name,
+        kind,
+        x,
+        y,
+        z: None,
+        mount: String::new(),
+        source: Source::Guess,
+    };
+    // Which, its middle as a share of the length, how long.
+    let tracks: &[(&str, f64, f64)] = match survey.construction {
+        Construction::SitOnTop if length >= SMALL => &[("fore", 0.415, 0.40), ("aft", 0.62, 0.30)],
+        Construction::Board => &[("fore", 0.40, 0.30)],
+        Construction::SitOnTop | Construction::SitInside => &[],
+    };
+    let mut all = Vec::new();
+    for (side, y) in [("port", -0.43 * beam), ("starboard", 0.43 * beam)] {
+        for (which, place, long) in tracks {
+            let kind = FittingKind::Track {
+                length: *long,
+                slot: None,
+            };
+            all.push(guess(
+                format!("{side} {which} track"),
+                kind,
+                place * length,
+                y,
+            ));
+        }
+        if survey.construction == Construction::SitOnTop {
+            let kind = FittingKind::RodHolder {
+                flush: true,
+                angle: None,
+                facing: Facing::Aft,
+                reversible: false,
+            };
+            all.push(guess(
+                format!("{side} holder"),
+                kind,
+                0.60 * length,
+                0.9 * y,
+            ));
+        }
+    }
+    (all, true)
 }

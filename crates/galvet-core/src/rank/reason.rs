@@ -2,6 +2,7 @@
 
 use crate::base::{Dimension, Keyed, System, words};
 use crate::plausible::Target;
+use crate::stow::Unplaced;
 
 words! {
 /// Kinds of reasons, gravest first.
@@ -38,6 +39,8 @@ pub enum Code {
     TooHeavy,
     /// Dearer than the budget.
     OverBudget,
+    /// Something that must come finds no place.
+    DoesNotFit,
 }
 }
 
@@ -58,6 +61,8 @@ pub struct Reason {
     pub measure: Option<Target>,
     /// What is missing or wrong, where there is no amount.
     pub detail: String,
+    /// What finds no place.
+    pub unplaced: Option<Box<Unplaced>>,
 }
 
 impl Reason {
@@ -72,6 +77,7 @@ impl Reason {
             share: None,
             measure: None,
             detail: String::new(),
+            unplaced: None,
         }
     }
 
@@ -129,6 +135,13 @@ impl Reason {
             Code::TooLong => format!("{by} too long for the store"),
             Code::TooHeavy => format!("{by} too heavy to lift"),
             Code::OverBudget => format!("{by} over the budget"),
+            Code::DoesNotFit => {
+                let what = self
+                    .unplaced
+                    .as_ref()
+                    .map_or(String::new(), |u| u.text(system));
+                format!("does not fit: {what}")
+            }
         }
     }
 

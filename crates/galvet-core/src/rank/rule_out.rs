@@ -22,6 +22,7 @@ pub fn reasons(assessment: &Assessment, brief: &Brief, peril: Option<&Peril>) ->
     found.extend(laden(assessment));
     found.extend(suitable(assessment, brief));
     found.extend(must_haves(assessment, brief));
+    found.extend(without_place(assessment));
     found.sort_by_key(|r| r.code);
     found
 }
@@ -112,6 +113,16 @@ fn undrained(assessment: &Assessment) -> Option<Reason> {
         }
     };
     Some(Reason::plain(Code::DoesNotDrain, detail))
+}
+
+/// Musts that surely find no place on her: on a guessed place they may, and that
+/// is a doubt.
+fn without_place(assessment: &Assessment) -> impl Iterator<Item = Reason> + '_ {
+    let missing = assessment.setup.loads.layout.missing();
+    missing.map(|unplaced| Reason {
+        unplaced: Some(Box::new(unplaced.clone())),
+        ..Reason::by(Code::DoesNotFit, unplaced.why.by(), Dimension::FineLength)
+    })
 }
 
 /// What a limit is held against, where it is known.

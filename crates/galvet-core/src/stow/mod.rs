@@ -1,64 +1,40 @@
-//! Where everything of a rig lies on one hull.
+//! Where everything of a rig lies on one hull: the stowing engine.
 //!
-//! The load of a hull comes from a [`Layout`] and from nothing else. Today a
-//! rig says itself where its lines lie, as fractions of the hull.
+//! `(Space, Rig, pins) → Layout`: a [`Space`] is what a hull offers as she is set
+//! up with who is in her, a [`Layout`] where each thing lies, how it is held, and
+//! what could not be placed and why. The load of a hull comes from a [`Layout`]
+//! and from nothing else.
+//!
+//! Things whose size is known are laid into the hull's own places
+//! ([`choose`](Choice), `search`, [`pack`]); what nobody measured lies where the
+//! rig says, and is said to be a thing to measure.
 
-use crate::rig::Rig;
+mod audit;
+mod bulk;
+mod choose;
+mod chooser;
+mod deck;
+mod demand;
+mod engine;
+mod floors;
+mod hold;
+mod layout;
+mod pack;
+mod pins;
+mod places;
+mod reach;
+mod report;
+mod search;
+mod space;
+mod words;
 
-/// One thing at its place on a hull. Heights count from the cockpit floor (a
-/// board's deck).
-#[derive(Debug, Clone, PartialEq)]
-pub struct Stowed {
-    /// What it is.
-    pub item: String,
-    /// Mass packed at home, kg, all of the line's together.
-    pub dry_mass: f64,
-    /// Mass with ice, water, fish or fuel, kg.
-    pub loaded_mass: f64,
-    /// Its centre from the bow's datum, m.
-    pub x: f64,
-    /// Its centre to starboard, m.
-    pub y: f64,
-    /// Its centre above the floor, m.
-    pub above_floor: f64,
-}
-
-/// A rig laid out on one hull.
-#[derive(Debug, Clone, PartialEq, Default)]
-pub struct Layout {
-    /// Everything aboard, in the rig's order.
-    pub stowed: Vec<Stowed>,
-}
-
-impl Layout {
-    /// Lays a rig where its own fractions put it, on a hull whose bow lies at
-    /// `bow` m and which is `length` m long.
-    #[must_use]
-    pub fn by_fractions(rig: &Rig, bow: f64, length: f64) -> Self {
-        let stowed = rig
-            .lines
-            .iter()
-            .map(|line| Stowed {
-                item: line.item.clone(),
-                dry_mass: line.dry(),
-                loaded_mass: line.loaded(),
-                x: bow + line.place * length,
-                y: line.offset,
-                above_floor: line.height,
-            })
-            .collect();
-        Self { stowed }
-    }
-
-    /// Mass with water and fish, kg.
-    #[must_use]
-    pub fn loaded(&self) -> f64 {
-        self.stowed.iter().map(|s| s.loaded_mass).sum()
-    }
-
-    /// Mass of the water, ice and fish in it, kg.
-    #[must_use]
-    pub fn wet_part(&self) -> f64 {
-        self.loaded() - self.stowed.iter().map(|s| s.dry_mass).sum::<f64>()
-    }
-}
+pub use audit::{Audit, Audited, Loss, audit};
+pub use bulk::Bulk;
+pub use choose::{Choice, Cost, Doubt, Place, Refusal, RefusedBy, bears};
+pub use deck::{Deck, free_area};
+pub use engine::{Balance, Demand, Engine, LEVEL, MOST};
+pub use layout::{Layout, Lies, Stowed, Unplaced};
+pub use pack::{EXACT, Packed, Piece, Rect, Room, pack};
+pub use reach::Arms;
+pub use search::{NODES, WHOLE};
+pub use space::{Aboard, Area, KeepOut, Rail, Socket, SocketKind, Space};

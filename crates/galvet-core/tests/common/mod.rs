@@ -20,7 +20,7 @@ use galvet_core::question::{
     Brief, CapacitySchool, MustHaves, StabilitySchool, StandingUse, Water,
 };
 use galvet_core::rank::{Ranking, rank};
-use galvet_core::rig::{Rig, RigLine};
+use galvet_core::rig::{Importance, Rig, RigLine};
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
@@ -132,6 +132,9 @@ pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
         lines: vec![RigLine {
             gear: None,
             item: "kit".into(),
+            thing: None,
+            importance: Importance::Must,
+            within: String::new(),
             count: 1,
             dry_mass: mass,
             loaded_mass: mass,

@@ -153,6 +153,8 @@ diesel::table! {
         offset_y -> Double,
         energy_wh -> Double,
         gear_id -> Nullable<BigInt>,
+        importance -> Text,
+        within -> Text,
     }
 }
 

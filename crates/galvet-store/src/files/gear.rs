@@ -1,7 +1,9 @@
 //! The shelf as JSON: things that can be carried.
 
 use super::{FileError, check_key, keyed, read_json, refused};
-use galvet_core::gear::{Category, Chemistry, Electric, Fixing, Gear, Needs, Tether};
+use galvet_core::gear::{
+    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, Strain, Tether,
+};
 use galvet_core::hull::{Dryness, Reach, ZoneKind};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -50,6 +52,12 @@ pub struct GearEntry {
     draws: Option<Draw>,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     battery: Option<Battery>,
+    /// What it puts on its fixing; its own weight when left out.
+    #[serde(with = "keyed::one", default = "light")]
+    #[schemars(with = "keyed::Word<Strain>")]
+    strain: Strain,
+    #[serde(default, skip_serializing_if = "BringsEntry::is_nothing")]
+    brings: BringsEntry,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     setup_minutes: Option<f64>,
     #[serde(default)]
@@ -77,6 +85,74 @@ struct NeedsEntry {
     clear_above: bool,
     view_ahead: bool,
     in_the_water: bool,
+}
+
+/// What it brings for others.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields, default)]
+struct BringsEntry {
+    /// Length, width, height of a container's inside.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    inside_m: Option<[f64; 3]>,
+    /// Tubes that each take one rod, net or pole upright.
+    #[serde(skip_serializing_if = "is_nought")]
+    tubes: u16,
+    /// Whether others may sit on its lid.
+    #[serde(skip_serializing_if = "is_not")]
+    lid: bool,
+    /// How dry it keeps what is in it.
+    #[serde(with = "keyed::maybe", skip_serializing_if = "Option::is_none")]
+    #[schemars(with = "Option<keyed::Word<Dryness>>")]
+    keeps_dry: Option<Dryness>,
+    /// The mount an adapter sits on, and the one it offers.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    adapts: Option<[String; 2]>,
+    /// Length of the longest fish it takes.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    fish_m: Option<f64>,
+}
+
+impl BringsEntry {
+    fn is_nothing(&self) -> bool {
+        *self == Self::default()
+    }
+
+    fn of(brings: &Brings) -> Self {
+        let adapts = brings.adapts.clone();
+        Self {
+            inside_m: brings.inside,
+            tubes: brings.tubes,
+            lid: brings.lid,
+            keeps_dry: brings.keeps,
+            adapts: adapts.map(|(on, offers)| [on, offers]),
+            fish_m: brings.fish,
+        }
+    }
+
+    fn brings(self) -> Brings {
+        Brings {
+            inside: self.inside_m,
+            tubes: self.tubes,
+            lid: self.lid,
+            keeps: self.keeps_dry,
+            adapts: self.adapts.map(|[on, offers]| (on, offers)),
+            fish: self.fish_m,
+        }
+    }
+}
+
+#[expect(clippy::trivially_copy_pass_by_ref, reason = "serde asks so")]
+const fn is_nought(n: &u16) -> bool {
+    *n == 0
+}
+
+#[expect(clippy::trivially_copy_pass_by_ref, reason = "serde asks so")]
+const fn is_not(is: &bool) -> bool {
+    !*is
+}
+
+const fn light() -> Strain {
+    Strain::Light
 }
 
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
@@ -149,6 +225,8 @@ impl GearEntry {
             tether: g.tether,
             draws,
             battery,
+            strain: g.strain,
+            brings: BringsEntry::of(&g.brings),
             setup_minutes: g.setup_minutes,
             comes_off: g.comes_off,
             strip_for_surf: g.strip_for_surf,
@@ -202,6 +280,8 @@ impl GearEntry {
             },
             tether: self.tether,
             electric,
+            strain: self.strain,
+            brings: self.brings.brings(),
             setup_minutes: self.setup_minutes,
             comes_off: self.comes_off,
             strip_for_surf: self.strip_for_surf,

@@ -2,7 +2,7 @@
 
 use super::word;
 use galvet_core::base::Keyed;
-use galvet_core::hull::{Judgement, Kept, Looked};
+use galvet_core::hull::{Judgement, Kept, Looked, Pin};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -20,7 +20,56 @@ pub(crate) struct LookedDoc {
     judged: BTreeMap<String, String>,
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     kept: Vec<KeptDoc>,
+    /// Kit put somewhere by hand, by the key of the rig it belongs to.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    laid: BTreeMap<String, Vec<PinDoc>>,
 }
+
+/// A thing put somewhere by hand.
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct PinDoc {
+    /// Key of the thing on the shelf.
+    gear: String,
+    /// Which of those on the rig, from 0.
+    #[serde(default)]
+    nth: u32,
+    /// The place's name.
+    place: String,
+    x_m: f64,
+    y_m: f64,
+    /// Whether it lies with its length across.
+    #[serde(default)]
+    turned: bool,
+}
+
+impl PinDoc {
+    fn of(pin: &Pin) -> Self {
+        Self {
+            gear: pin.thing.clone(),
+            nth: pin.nth,
+            place: pin.place.clone(),
+            x_m: pin.x,
+            y_m: pin.y,
+            turned: pin.turned,
+        }
+    }
+
+    fn pin(self) -> Result<Pin, String> {
+        let pin = Pin {
+            thing: self.gear,
+            nth: self.nth,
+            place: self.place,
+            x: self.x_m,
+            y: self.y_m,
+            turned: self.turned,
+        };
+        pin.check().map_err(|e| e.to_string())
+    }
+}
+
+/// Most things put by hand on one hull for one rig.
+const MOST_PINS: usize = 400;
 
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
@@ -51,12 +100,20 @@ impl LookedDoc {
                 .map(|(judgement, answer)| (judgement.key().to_owned(), (*answer).to_owned()))
                 .collect(),
             kept: looked.kept.iter().map(kept).collect(),
+            laid: looked
+                .laid
+                .iter()
+                .map(|(rig, pins)| (rig.clone(), pins.iter().map(PinDoc::of).collect()))
+                .collect(),
         }
     }
 
     /// Whether it says nothing.
     pub(crate) fn is_empty(&self) -> bool {
-        self.absent.is_empty() && self.judged.is_empty() && self.kept.is_empty()
+        self.absent.is_empty()
+            && self.judged.is_empty()
+            && self.kept.is_empty()
+            && self.laid.is_empty()
     }
 
     /// What a document says was looked at.
@@ -83,7 +140,18 @@ impl LookedDoc {
             })?;
             Ok((judgement, answer.0))
         });
+        let laid = self.laid.into_iter().map(|(rig, pins)| {
+            let named = |p: &PinDoc| [&p.gear, &p.place].map(|t| t.chars().count());
+            if pins.len() > MOST_PINS || pins.iter().flat_map(named).any(|n| n > LONGEST) {
+                return Err(format!(
+                    "more than {MOST_PINS} things put by hand, or a name too long"
+                ));
+            }
+            let pins = pins.into_iter().map(PinDoc::pin);
+            Ok((rig, pins.collect::<Result<_, String>>()?))
+        });
         Ok(Looked {
+            laid: laid.collect::<Result<_, String>>()?,
             absent: self.absent,
             judged: judged.collect::<Result<_, String>>()?,
             kept: self

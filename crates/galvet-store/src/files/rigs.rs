@@ -1,9 +1,9 @@
 //! Rigs as JSON: what is carried, belonging to no hull.
 
 use super::json::line_of;
-use super::{FileError, check_key, echo, read_json};
+use super::{FileError, check_key, echo, keyed, read_json};
 use galvet_core::gear::Gear;
-use galvet_core::rig::{Rig, RigLine};
+use galvet_core::rig::{Importance, Rig, RigLine};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 
@@ -46,9 +46,19 @@ pub struct LineEntry {
     /// Mass of one on the water, kg; the dry mass when left out.
     #[serde(default)]
     pub loaded_mass_kg: Option<f64>,
-    /// Place from the bow, share of the length.
+    /// Whether it must come; it must when left out.
+    #[serde(with = "keyed::one", default = "must")]
+    #[schemars(with = "keyed::Word<Importance>")]
+    pub importance: Importance,
+    /// Key of the container of this rig it is packed in; none when left out.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub within: String,
+    /// Place from the bow, share of the length, where it lies as long as its size
+    /// is not known; in the tank well when left out.
+    #[serde(default = "usual_place")]
     pub place: f64,
-    /// Height of its centre above the cockpit floor, m.
+    /// Height of its centre above the cockpit floor, m; low when left out.
+    #[serde(default = "usual_height")]
     pub height_m: f64,
     /// To starboard, m; 0 when left out.
     #[serde(default)]
@@ -66,6 +76,8 @@ impl RigEntry {
             gear: line.gear.clone(),
             item: line.item.clone(),
             count: line.count,
+            importance: line.importance,
+            within: line.within.clone(),
             dry_mass_kg: Some(line.dry_mass),
             loaded_mass_kg: Some(line.loaded_mass),
             place: line.place,
@@ -79,6 +91,18 @@ impl RigEntry {
             lines: lines.collect(),
         }
     }
+}
+
+const fn must() -> Importance {
+    Importance::Must
+}
+
+const fn usual_place() -> f64 {
+    RigLine::USUAL.0
+}
+
+const fn usual_height() -> f64 {
+    RigLine::USUAL.1
 }
 
 const fn one() -> u32 {
@@ -173,6 +197,9 @@ fn line(at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLine, String> {
     let own = RigLine {
         item: entry.item,
         gear: entry.gear,
+        thing: None,
+        importance: entry.importance,
+        within: entry.within,
         count: entry.count,
         dry_mass: mass,
         loaded_mass: entry.loaded_mass_kg.unwrap_or(mass),

@@ -63,8 +63,8 @@ struct Figures {
     /// What was floated, in the hull's frame: for anyone to check by another
     /// route.
     load: Value,
-    /// Not before the stowing engine is built: loads lie where the rig puts them.
-    stow: Option<()>,
+    /// Where the rig lies on her, and what is left of her deck.
+    stow: Value,
 }
 
 #[derive(Debug, Serialize)]
@@ -173,8 +173,70 @@ fn figures(a: &Assessment) -> Figures {
             "seated": weight(Carriage::Seated),
             "at_the_feet": weight(Carriage::AtTheFeet),
         }),
-        stow: None,
+        stow: stow(a),
     }
+}
+
+/// Where the rig lies. Heights are those of the middle shape, in the hull's frame.
+fn stow(a: &Assessment) -> Value {
+    let layout = &a.setup.loads.layout;
+    let floor = a.afloat(&[a.middle]).body.standing_height.0[0];
+    let placed = layout.stowed.iter().map(|s| {
+        let lies = s.lies.as_ref();
+        let size = lies.map(|l| l.size);
+        json!({
+            "item": s.item,
+            "zone": lies.map(|l| &l.zone),
+            "within": lies.and_then(|l| l.within.as_ref()),
+            "mass_kg": s.loaded_mass,
+            "x_m": s.x,
+            "y_m": s.y,
+            "z_m": floor + s.above_floor,
+            "base_m": lies.map(|l| floor + l.base),
+            "length_m": size.map(|s| s[0]),
+            "width_m": size.map(|s| s[1]),
+            "height_m": size.map(|s| s[2]),
+            "fixing": lies.map(|l| l.fixing.key()),
+            "holes": lies.map(|l| l.holes),
+            "reach": lies.map(|l| l.reach.key()),
+            "pinned": lies.is_some_and(|l| l.pinned),
+        })
+    });
+    let unplaced = layout.unplaced.iter().map(|u| {
+        json!({
+            "item": u.item,
+            "code": u.why.code.key(),
+            "text": u.text(System::Metric),
+            "by_m": u.why.by(),
+            "must": u.must,
+            "sure": u.sure,
+        })
+    });
+    let doubts = layout
+        .doubts
+        .iter()
+        .map(|(item, doubt)| json!({ "item": item, "text": doubt.text() }));
+    let deck = layout.deck.as_ref().map(|d| {
+        json!({
+            "standing_floor_m2": d.standing_floor,
+            "well_free_m2": d.well_free,
+            "largest_free_m": d.largest_free,
+            "track_left_mm": 1000.0 * d.track_left,
+            "boxes": d.boxes,
+            "rods_upright": d.rods_upright,
+            "rods_flat": d.rods_flat,
+            "holes": d.holes,
+            "out_of_reach": d.out_of_reach,
+            "projections": d.projections,
+            "setup_minutes": d.setup_minutes,
+        })
+    });
+    json!({
+        "placed": placed.collect::<Value>(),
+        "unplaced": unplaced.collect::<Value>(),
+        "doubts": doubts.collect::<Value>(),
+        "deck": deck,
+    })
 }
 
 /// Medians of a group; figures that do not apply, or that most plausible

@@ -5,8 +5,9 @@ use crate::db::schema;
 use crate::error::StoreError;
 use crate::files::gear::GearEntry;
 use diesel::prelude::*;
+use galvet_core::base::Keyed;
 use galvet_core::gear::Gear;
-use galvet_core::rig::{Rig, RigLine};
+use galvet_core::rig::{Importance, Rig, RigLine};
 
 /// A thing's document.
 pub(in crate::db) fn gear_document(gear: &Gear) -> Result<String, StoreError> {
@@ -35,6 +36,8 @@ pub(in crate::db) struct LineRow {
     offset_y: f64,
     energy_wh: f64,
     pub(in crate::db) gear_id: Option<i64>,
+    importance: String,
+    within: String,
 }
 
 impl LineRow {
@@ -54,6 +57,8 @@ impl LineRow {
                 height: line.height,
                 offset_y: line.offset,
                 energy_wh: line.energy,
+                importance: line.importance.key().to_owned(),
+                within: line.within.clone(),
             })
             .collect()
     }
@@ -69,6 +74,9 @@ impl LineRow {
         let own = RigLine {
             item: self.item,
             gear: None,
+            thing: None,
+            importance: Importance::from_key(&self.importance).unwrap_or(Importance::Must),
+            within: self.within,
             count: u32::try_from(self.count).unwrap_or(0),
             dry_mass: self.dry_mass,
             loaded_mass: self.loaded_mass,

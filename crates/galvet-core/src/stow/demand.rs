@@ -1,0 +1,130 @@
+//! What a rig asks room for: its lines as single things, containers filled.
+
+use crate::gear::Gear;
+use crate::guide::{Guide, Guides};
+use crate::rig::{Importance, Rig};
+
+/// One thing to be stowed.
+#[derive(Debug, Clone)]
+pub struct Item<'r> {
+    /// Its line of the rig.
+    pub line: usize,
+    /// What it is called.
+    pub name: &'r str,
+    /// The thing, where the shelf knows it.
+    pub gear: Option<&'r Gear>,
+    /// Whether it must come.
+    pub must: bool,
+    /// Mass packed at home, kg, of itself.
+    pub dry: f64,
+    /// Mass on the water, kg, of itself.
+    pub loaded: f64,
+    /// The item of this list it is packed in.
+    pub inside: Option<usize>,
+}
+
+impl Item<'_> {
+    /// Its size, where it is known: length, width, height, m.
+    #[must_use]
+    pub fn size(&self) -> Option<[f64; 3]> {
+        self.gear.and_then(|g| g.size)
+    }
+}
+
+/// What could not be packed where the rig says, in words.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Unpacked {
+    /// The item of the list.
+    pub item: usize,
+    /// The container's name.
+    pub container: String,
+    /// By how much the longest side is too long, or the volume too large: m or l.
+    pub words: String,
+}
+
+/// The items of a rig, containers before what is in them, and what did not go
+/// into its container (it is stowed by itself then).
+#[must_use]
+pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>) {
+    let mut all: Vec<Item<'r>> = Vec::new();
+    let packed = |line: usize| !rig.lines[line].within.is_empty();
+    let order = (0..rig.lines.len()).filter(|&l| !packed(l));
+    let order = order.chain((0..rig.lines.len()).filter(|&l| packed(l)));
+    let mut unpacked = Vec::new();
+    // Litres taken of each container so far.
+    let mut taken: Vec<f64> = Vec::new();
+    for line in order {
+        let asked = &rig.lines[line];
+        for _ in 0..asked.count {
+            let mut item = Item {
+                line,
+                name: &asked.item,
+                gear: asked.thing.as_deref(),
+                must: asked.importance == Importance::Must,
+                dry: asked.dry_mass,
+                loaded: asked.loaded_mass,
+                inside: None,
+            };
+            if packed(line) {
+                match into(&all, &mut taken, &item, &asked.within, guides) {
+                    Ok(container) => item.inside = Some(container),
+                    Err((container, words)) => unpacked.push(Unpacked {
+                        item: all.len(),
+                        container,
+                        words,
+                    }),
+                }
+            }
+            all.push(item);
+            taken.push(0.0);
+        }
+    }
+    (all, unpacked)
+}
+
+/// The first container of a key with room for an item; else why there is none.
+fn into(
+    all: &[Item<'_>],
+    taken: &mut [f64],
+    item: &Item<'_>,
+    key: &str,
+    guides: &Guides,
+) -> Result<usize, (String, String)> {
+    let mut refused = (key.to_owned(), "it is not on the rig".to_owned());
+    for (c, container) in all.iter().enumerate() {
+        let Some(gear) = container.gear.filter(|g| g.key == key) else {
+            continue;
+        };
+        let name = gear.name.clone();
+        let Some(inside) = gear.brings.inside else {
+            refused = (name, "it holds nothing".to_owned());
+            continue;
+        };
+        // What nobody measured takes no room that can be told.
+        let Some(size) = item.size() else {
+            return Ok(c);
+        };
+        let (have, want) = (sorted(inside), sorted(size));
+        let over = (0..3).map(|i| want[i] - have[i]).fold(0.0, f64::max);
+        if over > 1e-9 {
+            let words = format!("{:.0} mm too large for it", (1000.0 * over).ceil());
+            refused = (name, words);
+            continue;
+        }
+        let litres = |s: [f64; 3]| 1000.0 * s.iter().product::<f64>();
+        let room = guides[Guide::PackingShare] * litres(inside) - taken[c];
+        if litres(size) > room + 1e-9 {
+            let words = format!("{:.1} l more than it still takes", litres(size) - room);
+            refused = (name, words);
+            continue;
+        }
+        taken[c] += litres(size);
+        return Ok(c);
+    }
+    Err(refused)
+}
+
+fn sorted(mut size: [f64; 3]) -> [f64; 3] {
+    size.sort_by(f64::total_cmp);
+    size
+}

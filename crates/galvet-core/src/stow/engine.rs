@@ -1,0 +1,210 @@
+//! The engine: from a hull's space and a rig to a layout, and to a better
+//! balanced one.
+
+use super::choose::{Choice, Place, Refusal};
+use super::chooser::Chooser;
+use super::demand::{Item, Unpacked, items};
+use super::layout::Layout;
+use super::pins::{Pinned, pinned};
+use super::places::At;
+use super::reach::Arms;
+use super::search::Search;
+use super::space::Space;
+use crate::guide::Guides;
+use crate::hull::Pin;
+use crate::rig::Rig;
+
+/// Most single things laid into places; what a rig has beyond lies where it says.
+pub const MOST: usize = 200;
+
+/// How she lies with a layout, for levelling it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Balance {
+    /// Trim, bow up positive, °.
+    pub trim: f64,
+    /// What one degree of trim takes, kg·m.
+    pub per_degree: f64,
+}
+
+/// Bow down beyond this she ploughs and wanders, stern down beyond that she slaps
+/// (handbook, chapter 3), °.
+pub const LEVEL: (f64, f64) = (-0.5, 1.5);
+/// Things lighter than this are not moved for her balance, kg.
+const HEAVY: f64 = 2.5;
+
+/// A rig and a space, ready to be laid out.
+pub struct Engine<'a> {
+    pub(super) rig: &'a Rig,
+    pub(super) bow: f64,
+    pub(super) chooser: Chooser<'a>,
+    pub(super) pinned: Vec<Option<Pinned>>,
+    pub(super) unpacked: Vec<Unpacked>,
+    pub(super) choices: Vec<Vec<Choice>>,
+    pub(super) refused: Vec<Vec<Refusal>>,
+}
+
+/// Items of a rig, kept while its engine is.
+pub struct Demand<'a> {
+    rig: &'a Rig,
+    items: Vec<Item<'a>>,
+    unpacked: Vec<Unpacked>,
+}
+
+impl<'a> Demand<'a> {
+    /// What a rig asks room for.
+    #[must_use]
+    pub fn of(rig: &'a Rig, guides: &Guides) -> Self {
+        let (mut items, unpacked) = items(rig, guides);
+        items.truncate(MOST);
+        Self {
+            rig,
+            items,
+            unpacked,
+        }
+    }
+}
+
+impl Demand<'_> {
+    /// Whether any of it is laid into places: something has a known size.
+    #[must_use]
+    pub fn is_laid_out(&self) -> bool {
+        self.items.iter().any(|item| item.size().is_some())
+    }
+}
+
+impl<'a> Engine<'a> {
+    /// Prepares an engine; the hull's bow lies at `bow` m.
+    #[must_use]
+    pub fn new(
+        space: &'a Space,
+        demand: &'a Demand<'a>,
+        pins: &[Pin],
+        bow: f64,
+        guides: &'a Guides,
+    ) -> Self {
+        let items = &demand.items;
+        let chooser = Chooser {
+            space,
+            guides,
+            items,
+            arms: Arms::of(space, guides),
+        };
+        let mut choices: Vec<Vec<Choice>> = Vec::with_capacity(items.len());
+        let mut refused = Vec::with_capacity(items.len());
+        for i in 0..items.len() {
+            // Things of one line have the same choices.
+            let alike = i > 0 && items[i - 1].line == items[i].line && items[i].inside.is_none();
+            let (found, why) = if items[i].inside.is_some() {
+                (Vec::new(), Vec::new())
+            } else if alike {
+                (choices[i - 1].clone(), Vec::new())
+            } else {
+                chooser.choices(i)
+            };
+            choices.push(found);
+            refused.push(why);
+        }
+        for i in 1..items.len() {
+            if items[i - 1].line == items[i].line && refused[i].is_empty() {
+                refused[i] = refused[i - 1].clone();
+            }
+        }
+        Self {
+            rig: demand.rig,
+            bow,
+            pinned: pinned(pins, items, space),
+            unpacked: demand.unpacked.clone(),
+            chooser,
+            choices,
+            refused,
+        }
+    }
+
+    /// The best layout found.
+    #[must_use]
+    pub fn lay(&self) -> Layout {
+        let mut search = Search::new(&self.chooser, &self.choices, &self.pinned);
+        search.run();
+        self.even_out(&mut search, None);
+        self.layout(&search.found())
+    }
+
+    /// The best layout found with her trim in mind: `balance` is how she lies with
+    /// [`Engine::lay`].
+    #[must_use]
+    pub fn lay_level(&self, balance: Balance) -> Layout {
+        let mut search = Search::new(&self.chooser, &self.choices, &self.pinned);
+        search.run();
+        self.even_out(&mut search, None);
+        self.even_out(&mut search, Some(balance));
+        self.layout(&search.found())
+    }
+
+    /// Moves things between places that are as good for them, as long as that
+    /// brings her nearer to level, and takes list out of her.
+    fn even_out(&self, search: &mut Search<'_>, balance: Option<Balance>) {
+        let items = self.chooser.items;
+        let mass = |i: usize| self.with_content(i, |item| item.loaded);
+        let moments = |at: &[Option<At>]| {
+            let placed = at.iter().enumerate();
+            placed.fold([0.0, 0.0], |m, (i, at)| match at {
+                Some(at) => [m[0] + mass(i) * at.x, m[1] + mass(i) * at.y],
+                None => m,
+            })
+        };
+        let start = moments(&self.places(&search.found()));
+        let unlevel = |m: [f64; 2]| {
+            // Mass further aft trims her bow up.
+            let trim = balance.map_or(0.0, |b| b.trim + (m[0] - start[0]) / b.per_degree);
+            let over = (LEVEL.0 - trim).max(trim - LEVEL.1).max(0.0);
+            // List weighs less than trim; neither for a hair.
+            (100.0 * over).round() * 1e3 + m[1].abs()
+        };
+        let mut now = unlevel(start);
+        let mut order: Vec<usize> = (0..items.len())
+            .filter(|&i| search.chosen(i).is_some() && (balance.is_none() || mass(i) >= HEAVY))
+            .collect();
+        order.sort_by(|&a, &b| mass(b).total_cmp(&mass(a)).then(a.cmp(&b)));
+        for i in order {
+            let Some(was) = search.chosen(i).filter(|_| !search.carries(i)) else {
+                continue;
+            };
+            if balance.is_none()
+                && !matches!(
+                    self.choices[i][was].place,
+                    Place::Socket(_) | Place::Rail(_)
+                )
+            {
+                continue;
+            }
+            for c in 0..self.choices[i].len() {
+                let (a, b) = (&self.choices[i][was].cost, &self.choices[i][c].cost);
+                // For trim alone a place liked less will do; for list none will.
+                let alike = a[..3] == b[..3] && (balance.is_some() || a[3] == b[3]);
+                if c == was || !alike || self.choices[i][c].stretched {
+                    continue;
+                }
+                let Some(standing) = search.chosen(i) else {
+                    break;
+                };
+                let mut trial = search.clone();
+                trial.take(i, standing);
+                if !trial.put(i, c) {
+                    continue;
+                }
+                let then = unlevel(moments(&self.places(&trial.found())));
+                if then < now - 1e-6 {
+                    now = then;
+                    *search = trial;
+                }
+            }
+        }
+    }
+
+    /// A sum over an item and what is packed in it.
+    pub(super) fn with_content(&self, i: usize, of: impl Fn(&Item<'_>) -> f64) -> f64 {
+        let items = self.chooser.items;
+        let content = items.iter().filter(|item| item.inside == Some(i));
+        of(&items[i]) + content.map(&of).sum::<f64>()
+    }
+}

@@ -1,0 +1,333 @@
+//! A layout put together from a search's outcome: what lies where, what is not
+//! known, what was left and why.
+
+use super::choose::{Doubt, Place, Refusal, RefusedBy};
+use super::deck::{Deck, Standing, Taken, figures};
+use super::demand::Item;
+use super::engine::Engine;
+use super::layout::{Layout, Lies, Stowed, Unplaced, whole_line};
+use super::places::At;
+use super::search::Found;
+use crate::gear::{Fixing, Gear, Tether};
+use crate::hull::Reach;
+
+impl Engine<'_> {
+    /// Puts the outcome together.
+    pub(super) fn layout(&self, found: &Found) -> Layout {
+        let items = self.chooser.items;
+        let at = self.places(found);
+        let mut layout = Layout::default();
+        let mut things = Vec::new();
+        for (i, item) in items.iter().enumerate() {
+            if item.inside.is_some() {
+                continue;
+            }
+            let Some(_) = item.size() else {
+                // Once for all of the line.
+                let said = items[..i].iter().any(|other| other.line == item.line);
+                if !said {
+                    layout.stowed.push(self.where_it_says(item.line));
+                    layout.doubts.push((item.name.to_owned(), Doubt::Size));
+                }
+                continue;
+            };
+            match at[i] {
+                Some(at) => self.place(i, at, found, &mut layout, &mut things),
+                None => self.leave(i, &mut layout),
+            }
+        }
+        self.beyond(&mut layout);
+        for (i, item) in items.iter().enumerate() {
+            if let Some(c) = item.inside {
+                self.packed(i, c, &at, &mut layout);
+            }
+        }
+        for unpacked in self.unpacked.iter().filter(|u| u.item < items.len()) {
+            let name = items[unpacked.item].name.to_owned();
+            let why = (name, unpacked.container.clone(), unpacked.words.clone());
+            if !layout.unpacked.contains(&why) {
+                layout.unpacked.push(why);
+            }
+        }
+        layout.deck = Some(self.deck(found, &at, &things));
+        layout
+    }
+
+    fn where_it_says(&self, line: usize) -> Stowed {
+        whole_line(self.rig, line, self.bow, self.chooser.space.size[0])
+    }
+
+    /// What a rig has beyond what is laid out lies where it says.
+    fn beyond(&self, layout: &mut Layout) {
+        let laid =
+            |line: usize| self.chooser.items.iter().filter(|i| i.line == line).count() as u32;
+        for (line, asked) in self.rig.lines.iter().enumerate() {
+            let sized = asked.thing.as_ref().is_some_and(|g| g.size.is_some());
+            let rest = asked.count.saturating_sub(laid(line));
+            if rest == 0 || !sized && laid(line) > 0 {
+                continue;
+            }
+            let share = f64::from(rest) / f64::from(asked.count.max(1));
+            let whole = self.where_it_says(line);
+            layout.stowed.push(Stowed {
+                dry_mass: share * whole.dry_mass,
+                loaded_mass: share * whole.loaded_mass,
+                ..whole
+            });
+            layout.doubts.push((asked.item.clone(), Doubt::Size));
+        }
+    }
+
+    fn place(
+        &self,
+        i: usize,
+        at: At,
+        found: &Found,
+        layout: &mut Layout,
+        things: &mut Vec<Standing>,
+    ) {
+        let (item, space) = (&self.chooser.items[i], self.chooser.space);
+        let choice = match (found.chosen[i], &self.pinned[i]) {
+            (Some(c), _) => Some(&self.choices[i][c]),
+            // The best way to hold it where it was put.
+            (None, Some(pin)) => self.choices[i].iter().find(|c| c.place == pin.place),
+            (None, None) => None,
+        };
+        let place = choice
+            .map(|c| c.place)
+            .or(self.pinned[i].as_ref().map(|p| p.place));
+        let Some(place) = place else { return };
+        let area = match place {
+            Place::Area(a) => Some(&space.areas[a]),
+            _ => None,
+        };
+        let recorded = area.and_then(|a| a.reach).unwrap_or(Reach::OneHanded);
+        let reach = match place {
+            Place::Person => Reach::OneHanded,
+            Place::Drive => Reach::Seated,
+            _ => recorded.max(self.chooser.arms.to(at.x)),
+        };
+        let gear = item.gear;
+        let tall = gear.and_then(|g| g.centre_height);
+        let lies = Lies {
+            zone: self.name_of(place),
+            size: at.size,
+            base: at.z,
+            fixing: choice.map_or(Fixing::Loose, |c| c.fixing),
+            holes: choice.map_or(0, |c| c.holes),
+            reach,
+            within: None,
+            adapter: choice
+                .and_then(|c| c.adapter)
+                .map(|a| self.chooser.items[a].name.to_owned()),
+            pinned: self.pinned[i].is_some(),
+            tether: gear.map_or(Tether::Sinks, |g| g.tether),
+            shut_in: area.is_some_and(|a| a.enclosed),
+            dryness: area.and_then(|a| a.dryness),
+        };
+        let stretched = match place {
+            Place::Area(a) => found.areas[a].1,
+            _ => false,
+        };
+        if stretched {
+            let name = lies.zone.clone();
+            layout
+                .doubts
+                .push((item.name.to_owned(), Doubt::MayNotFit(name)));
+        } else if let Some(doubt) = choice.and_then(|c| c.doubt.clone()) {
+            layout.doubts.push((item.name.to_owned(), doubt));
+        }
+        let need = gear.and_then(|g| g.needs.reach);
+        things.push(Standing {
+            place,
+            x: at.x,
+            over_gunwale: at.z + at.size[2] - space.gunwale,
+            holes: lies.holes,
+            short_of_reach: need.is_some_and(|need| reach > need),
+            minutes: gear.and_then(|g| g.setup_minutes).unwrap_or(0.0),
+        });
+        // A worn flotation aid is part of the angler as dressed.
+        let dressed = place == Place::Person && gear.is_some_and(Gear::is_flotation_aid);
+        let counts = if dressed { 0.0 } else { 1.0 };
+        layout.stowed.push(Stowed {
+            item: item.name.to_owned(),
+            line: item.line,
+            dry_mass: counts * item.dry,
+            loaded_mass: counts * item.loaded,
+            x: self.bow + at.x,
+            y: at.y,
+            // What leans or stands in a tube has its centre along it.
+            above_floor: at.z + tall.unwrap_or(0.5 * at.size[2]),
+            lies: Some(lies),
+        });
+    }
+
+    fn name_of(&self, place: Place) -> String {
+        let space = self.chooser.space;
+        match place {
+            Place::Person => "on the person".to_owned(),
+            Place::Drive => "on the drive".to_owned(),
+            Place::Socket(s) => space.sockets[s].name.clone(),
+            Place::Rail(r) => space.rails[r].name.clone(),
+            Place::Area(a) => space.areas[a].name.clone(),
+            Place::Tube(c) => format!("a tube of the {}", self.chooser.items[c].name),
+            Place::Lid(c) => format!("on the {}", self.chooser.items[c].name),
+        }
+    }
+
+    /// Says why an item found no place; a must is counted where the rig says.
+    fn leave(&self, i: usize, layout: &mut Layout) {
+        let item = &self.chooser.items[i];
+        let gear = item.gear;
+        let liked = |name: &str| {
+            let kind = self.chooser.space.areas.iter().find(|a| a.name == name);
+            let zones = gear.map_or(&[][..], |g| &g.zones);
+            kind.and_then(|a| zones.iter().position(|&z| z == a.kind))
+        };
+        // It went into an empty place, so what else is there leaves no room.
+        let crowded = self.choices[i].iter().find_map(|c| match c.place {
+            Place::Area(_) | Place::Rail(_) | Place::Socket(_) => Some(self.name_of(c.place)),
+            _ => None,
+        });
+        let nearest = self.refused[i]
+            .iter()
+            .min_by_key(|r| (liked(&r.place).unwrap_or(usize::MAX), r.code));
+        let why = match (crowded, nearest) {
+            (Some(place), _) => Refusal {
+                code: RefusedBy::NoRoom,
+                place,
+                needs: self.size(i)[0],
+                gives: 0.0,
+            },
+            (None, Some(refusal)) => refusal.clone(),
+            (None, None) => Refusal {
+                code: RefusedBy::NothingHolds,
+                place: String::new(),
+                needs: 0.0,
+                gives: 0.0,
+            },
+        };
+        let space = self.chooser.space;
+        let guessed = |name: &str| {
+            let area = space.areas.iter().any(|a| a.name == name && a.guessed);
+            let rail = space
+                .rails
+                .iter()
+                .any(|r| r.name == name && r.track && r.guessed);
+            area || rail || space.sockets.iter().any(|s| s.name == name && s.guessed)
+        };
+        let any_guess = guessed(&why.place)
+            || self.choices[i]
+                .iter()
+                .any(|c| guessed(&self.name_of(c.place)))
+            || self.refused[i].iter().any(|r| guessed(&r.place))
+            || why.place.is_empty() && space.areas.iter().any(|a| a.guessed);
+        layout.unplaced.push(Unplaced {
+            item: item.name.to_owned(),
+            line: item.line,
+            must: item.must,
+            why,
+            sure: !any_guess,
+        });
+        if item.must {
+            let whole = self.where_it_says(item.line);
+            let share = 1.0 / f64::from(self.rig.lines[item.line].count.max(1));
+            let content = |of: &dyn Fn(&Item<'_>) -> f64| self.with_content(i, of) - of(item);
+            layout.stowed.push(Stowed {
+                dry_mass: share * whole.dry_mass + content(&|item| item.dry),
+                loaded_mass: share * whole.loaded_mass + content(&|item| item.loaded),
+                ..whole
+            });
+        }
+    }
+
+    /// What is packed in a container travels with it: in its middle, half way up
+    /// its inside.
+    fn packed(&self, i: usize, c: usize, at: &[Option<At>], layout: &mut Layout) {
+        let items = self.chooser.items;
+        // Left with its container.
+        let Some(box_at) = at[c] else { return };
+        let item = &items[i];
+        let inside = items[c].gear.and_then(|g| g.brings.inside);
+        let height = inside.map_or(box_at.size[2], |s| s[2]);
+        let Some(holds) = layout
+            .stowed
+            .iter()
+            .find(|s| s.line == items[c].line && s.item == items[c].name)
+            .and_then(|s| s.lies.clone())
+        else {
+            return;
+        };
+        layout.stowed.push(Stowed {
+            item: item.name.to_owned(),
+            line: item.line,
+            dry_mass: item.dry,
+            loaded_mass: item.loaded,
+            x: self.bow + box_at.x,
+            y: box_at.y,
+            above_floor: box_at.z + 0.5 * height,
+            lies: item.size().map(|size| Lies {
+                zone: holds.zone.clone(),
+                size,
+                base: box_at.z,
+                holes: 0,
+                within: Some(items[c].name.to_owned()),
+                adapter: None,
+                tether: item.gear.map_or(Tether::Sinks, |g| g.tether),
+                ..holds
+            }),
+        });
+    }
+
+    fn deck(&self, found: &Found, at: &[Option<At>], things: &[Standing]) -> Deck {
+        let space = self.chooser.space;
+        let areas: Vec<Taken<'_>> = space
+            .areas
+            .iter()
+            .enumerate()
+            .map(|(a, area)| {
+                let kept = area.kept.iter().map(|k| {
+                    [
+                        k.from - area.from,
+                        k.to - area.from,
+                        k.port - area.port,
+                        k.starboard - area.port,
+                    ]
+                });
+                let lies = (0..at.len()).filter_map(|i| {
+                    let place = match (found.chosen[i], &self.pinned[i]) {
+                        (Some(c), _) => self.choices[i][c].place,
+                        (None, Some(pin)) => pin.place,
+                        (None, None) => return None,
+                    };
+                    let at = at[i].filter(|_| place == Place::Area(a))?;
+                    Some([
+                        at.x - 0.5 * at.size[0] - area.from,
+                        at.x + 0.5 * at.size[0] - area.from,
+                        at.y - 0.5 * at.size[1] - area.port,
+                        at.y + 0.5 * at.size[1] - area.port,
+                    ])
+                });
+                Taken {
+                    area,
+                    rects: kept.chain(lies).collect(),
+                }
+            })
+            .collect();
+        let used: Vec<f64> = found
+            .rails
+            .iter()
+            .map(|on| on.iter().map(|(_, from, to)| to - from).sum())
+            .collect();
+        let tubes = self
+            .chooser
+            .items
+            .iter()
+            .enumerate()
+            .filter(|(i, _)| at[*i].is_some());
+        let tubes = tubes
+            .filter_map(|(_, item)| item.gear)
+            .map(|g| u32::from(g.brings.tubes));
+        figures(space, &areas, &used, tubes.sum(), things)
+    }
+}

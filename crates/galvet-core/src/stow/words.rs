@@ -1,0 +1,77 @@
+//! What a layout has to say, in words.
+
+use super::choose::{Doubt, Refusal, RefusedBy};
+use super::layout::Unplaced;
+use crate::base::{Dimension, System};
+
+impl RefusedBy {
+    /// The word used in JSON.
+    #[must_use]
+    pub const fn key(self) -> &'static str {
+        match self {
+            Self::TooHigh => "too-high",
+            Self::TooLarge => "too-large",
+            Self::Opening => "opening",
+            Self::InTheStroke => "in-the-stroke",
+            Self::NoRoom => "no-room",
+            Self::NothingHolds => "nothing-holds",
+        }
+    }
+}
+
+impl Refusal {
+    /// By how much it does not go there, m; nought where there is no amount.
+    #[must_use]
+    pub fn by(&self) -> f64 {
+        match self.code {
+            RefusedBy::NoRoom | RefusedBy::NothingHolds => 0.0,
+            _ => (self.needs - self.gives).max(0.0),
+        }
+    }
+
+    /// Why, with both figures: "400 mm high, tank well takes 330 mm".
+    #[must_use]
+    pub fn text(&self, system: System) -> String {
+        let mm = |m: f64| system.text(Dimension::FineLength, m, 0);
+        let (needs, gives, place) = (mm(self.needs), mm(self.gives), &self.place);
+        match self.code {
+            RefusedBy::TooHigh => format!("{needs} high, {place} takes {gives}"),
+            RefusedBy::TooLarge => format!("{needs} across, {place} takes {gives}"),
+            RefusedBy::Opening => format!("{needs} has to pass, the opening of {place} is {gives}"),
+            RefusedBy::InTheStroke => {
+                format!("{needs} high at {place}, in the paddle's way above {gives}")
+            }
+            RefusedBy::NoRoom => format!("what else is there leaves no room in {place}"),
+            RefusedBy::NothingHolds if place.is_empty() => "nothing on her holds it".to_owned(),
+            RefusedBy::NothingHolds => format!("nothing at {place} holds it"),
+        }
+    }
+}
+
+impl Unplaced {
+    /// The thing and why: "cooler: 400 mm high, tank well takes 330 mm".
+    #[must_use]
+    pub fn text(&self, system: System) -> String {
+        let why = self.why.text(system);
+        if self.sure {
+            format!("{}: {why}", self.item)
+        } else {
+            format!("{}: may not fit ({why}), measure it", self.item)
+        }
+    }
+}
+
+impl Doubt {
+    /// What is to be measured or looked at.
+    #[must_use]
+    pub fn text(&self) -> String {
+        match self {
+            Self::MayNotFit(place) => format!("may not fit: measure the {place}"),
+            Self::Mount(fitting) => format!("look what the {fitting} takes"),
+            Self::Underside(place) => format!("look whether a nut goes on beneath the {place}"),
+            Self::Dryness(place) => format!("look how dry the {place} stays"),
+            Self::Opening(place) => format!("measure height and opening of the {place}"),
+            Self::Size => "its size is not known: measure it".to_owned(),
+        }
+    }
+}
