@@ -3,7 +3,7 @@
 
 mod common;
 
-use common::{catalogue, demo, filled, fitout};
+use common::{catalogue, demo, filled, first_rigs, first_shelf, fitout, fixture};
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
 use galvet_core::hull::{FitoutError, Zone};
@@ -22,8 +22,7 @@ fn kept(store: &Store, kind: Kind, slug: &str) -> (galvet_store::Known, Record) 
 
 #[test]
 fn a_line_by_reference_weighs_what_the_shelf_says() {
-    let shelf = catalogue().gear;
-    let rigs = rigs::read("rigs.json", &demo("rigs.json"), &shelf).unwrap();
+    let rigs = first_rigs();
     let line = |rig: &str, gear: &str| {
         let lines = &rig_named(&rigs, rig).lines;
         let found = lines.iter().find(|l| l.gear.as_deref() == Some(gear));
@@ -45,8 +44,9 @@ fn a_line_by_reference_weighs_what_the_shelf_says() {
 
 #[test]
 fn a_line_that_names_nothing_known_is_refused_and_never_weighs_nothing() {
-    let shelf = catalogue().gear;
-    let adrift = demo("rigs.json").replace("\"gear\": \"landing-net\"", "\"gear\": \"lost-net\"");
+    let shelf = first_shelf();
+    let adrift =
+        fixture("rigs-1.json").replace("\"gear\": \"landing-net\"", "\"gear\": \"lost-net\"");
     let error = rigs::read("r.json", &adrift, &shelf)
         .unwrap_err()
         .to_string();
@@ -54,7 +54,7 @@ fn a_line_that_names_nothing_known_is_refused_and_never_weighs_nothing() {
         error.contains("reed-edge-day, line 8") && error.contains("“lost-net”"),
         "{error}"
     );
-    let bare = demo("rigs.json").replace("\"dry_mass_kg\": 6.5, ", "");
+    let bare = fixture("rigs-1.json").replace("\"dry_mass_kg\": 6.5, ", "");
     let error = rigs::read("r.json", &bare, &shelf).unwrap_err().to_string();
     assert!(
         error.contains("needs an item with its dry_mass_kg"),

@@ -3,7 +3,7 @@
 
 mod common;
 
-use common::{catalogue, demo, filled, rich};
+use common::{catalogue, demo, filled, first_rigs, first_shelf, fixture, rich};
 use galvet_core::hull::Measure;
 use galvet_core::rig::Rig;
 use galvet_store::files::hull_doc::HullDoc;
@@ -101,6 +101,7 @@ fn free_text(rigs: &[Rig]) -> Vec<Rig> {
     let mut rigs = rigs.to_vec();
     for line in rigs.iter_mut().flat_map(|rig| &mut rig.lines) {
         line.gear = None;
+        line.thing = None;
         line.chemistry = None;
         line.item = line.item.replace("12 V 48 Ah", "12 V 50 Ah");
     }
@@ -136,7 +137,7 @@ fn a_database_of_the_first_release_is_copied_aside_and_taken_over_whole() {
     demo_hulls.sort_by(|a, b| a.survey.key.cmp(&b.survey.key));
     assert_eq!(to_the_micron(out.hulls), to_the_micron(demo_hulls));
     assert_eq!(out.waters, catalogue().waters);
-    assert_eq!(out.rigs, free_text(&catalogue().rigs));
+    assert_eq!(out.rigs, free_text(&first_rigs()));
     let brief = out
         .briefs
         .iter()
@@ -233,16 +234,16 @@ fn wrong_waters_and_rigs_are_named() {
         error.contains("pond: working share must lie between 0.3 and 1"),
         "{error}"
     );
-    let heavy = demo("rigs.json").replace("\"dry_mass_kg\": 6.5", "\"dry_mass_kg\": 650");
-    let error = rigs::read("r.json", &heavy, &catalogue().gear)
+    let heavy = fixture("rigs-1.json").replace("\"dry_mass_kg\": 6.5", "\"dry_mass_kg\": 650");
+    let error = rigs::read("r.json", &heavy, &first_shelf())
         .unwrap_err()
         .to_string();
     assert!(
         error.contains("reed-edge-day, line 1 (tackle crate"),
         "{error}"
     );
-    let typo = demo("rigs.json").replace("\"place\": 0.74", "\"palce\": 0.74");
-    let error = rigs::read("r.json", &typo, &catalogue().gear)
+    let typo = fixture("rigs-1.json").replace("\"place\": 0.74", "\"palce\": 0.74");
+    let error = rigs::read("r.json", &typo, &first_shelf())
         .unwrap_err()
         .to_string();
     assert!(error.contains("line") && error.contains("palce"), "{error}");

@@ -7,6 +7,7 @@ pub mod outlook;
 mod quantity;
 mod range;
 mod setup;
+mod stowage;
 
 pub use assess::Assessment;
 pub use evaluate::{Afloat, Case};

@@ -1,14 +1,12 @@
 //! One hull under one brief, ready to be evaluated.
 
-use super::evaluate::Afloat;
 use crate::body::{Body, EdgePoint};
-use crate::float::Accuracy;
 use crate::guide::Guides;
 use crate::hull::{Construction, Flooded, Scupper, floods};
 use crate::load::{Carriage, LoadPlan};
 use crate::plausible::Posterior;
 use crate::question::Brief;
-use crate::stow::{Aboard, Balance, Demand, Engine, LEVEL, Layout, Space};
+use crate::stow::Layout;
 use std::sync::Arc;
 
 /// Which line along the hull must stay above the water.
@@ -56,9 +54,9 @@ pub struct Setup {
 }
 
 impl Setup {
-    /// Prepares a hull for a brief.
+    /// Prepares a hull for a brief, with nothing but the angler aboard.
     #[must_use]
-    pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
+    pub(super) fn without_kit(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
         let survey = &posterior.survey;
         let construction = survey.construction;
         let scuppers = survey.scuppers(brief.scuppers);
@@ -66,7 +64,7 @@ impl Setup {
             Construction::SitOnTop => floods(&scuppers),
             Construction::SitInside | Construction::Board => Flooded::NONE,
         };
-        let setup = Self {
+        Self {
             loads: loads(&posterior, &brief, Layout::default()),
             scuppers,
             open,
@@ -76,62 +74,15 @@ impl Setup {
                 _ if open.cockpit => WaterLimit::Floor,
                 _ => WaterLimit::Gunwale,
             },
-            posterior: posterior.clone(),
-            brief: brief.clone(),
-        };
-        setup.stowed()
-    }
-
-    /// The space the hull offers those aboard.
-    #[must_use]
-    pub fn space(&self) -> Space {
-        let form = &self.posterior.form;
-        let aboard = Aboard {
-            posture: self.brief.posture,
-            stature: self.brief.crew.stature(),
-        };
-        let size = [form.length(), form.beam()];
-        Space::of(&self.posterior.survey, aboard, size, self.guides())
-    }
-
-    /// The same with the rig laid out, and once more where she would lie unlevel.
-    fn stowed(mut self) -> Self {
-        let space = self.space();
-        let guides = self.posterior.guides.clone();
-        let brief = self.brief.clone();
-        let demand = Demand::of(&brief.rig, &guides);
-        let laid = &self.posterior.survey.looked.laid;
-        let pins = laid.get(&brief.rig.key).cloned().unwrap_or_default();
-        let bow = self.posterior.form.bow();
-        let engine = Engine::new(&space, &demand, &pins, bow, &guides);
-        self.loads = loads(&self.posterior, &brief, engine.lay());
-        if demand.is_laid_out()
-            && let Some(balance) = self.balance()
-            && !(LEVEL.0..=LEVEL.1).contains(&balance.trim)
-        {
-            self.loads = loads(&self.posterior, &brief, engine.lay_level(balance));
+            posterior,
+            brief,
         }
-        self
     }
 
-    /// How the middle shape lies with the layout; `None` where it does not rest.
-    #[must_use]
-    pub fn balance(&self) -> Option<Balance> {
-        let middle = [self.posterior.middle()];
-        let afloat = Afloat::new(self, &middle, Accuracy::SAMPLE);
-        let case = afloat.case(self.carriage());
-        if !case.upright.rests(0) {
-            return None;
-        }
-        let water = &case.upright.immersion;
-        let (area, first) = (water.area.0[0], water.area_x.0[0]);
-        // Second moment of the waterplane about its own centre: BM_L takes all but
-        // some hundredths of the longitudinal stiffness.
-        let second = water.area_xx.0[0] - first * first / area;
-        let per_degree = self.brief.water.density * second * 1f64.to_radians();
-        let trim = case.upright.attitude.slope.0[0].atan().to_degrees();
-        let stiff = per_degree.is_finite() && per_degree > 0.0;
-        stiff.then_some(Balance { trim, per_degree })
+    /// The same with a layout aboard.
+    pub(super) fn laid(self, layout: Layout) -> Self {
+        let loads = loads(&self.posterior, &self.brief, layout);
+        Self { loads, ..self }
     }
 
     /// The guide values in force.

@@ -12,9 +12,11 @@ use crate::base::Lanes;
 use crate::body::{Lines, Shape};
 use crate::figures::{Afloat, Assessment, Case, Setup};
 use crate::float::{Attitude, Settled, Weight, arm, rim_angle};
+use crate::gear::Fixing;
 use crate::hull::{Flooded, Measure, Propulsion};
 use crate::load::Carriage;
 use crate::stability::Arm;
+use crate::stow::Stowed;
 
 /// A section with the water across it.
 #[derive(Debug, Clone, PartialEq)]
@@ -52,8 +54,33 @@ pub struct Thing {
     pub y: f64,
     /// Centre above the baseline, m.
     pub z: f64,
-    /// Side of a cube of its mass, m: its size is not known.
-    pub side: f64,
+    /// Length along, width and height as it lies, m; of what nobody measured, a
+    /// cube of its mass.
+    pub size: [f64; 3],
+    /// What it stands on, above the baseline, m.
+    pub base: f64,
+    /// A rod, a net: leaning aft in a holder, not a box.
+    pub slender: bool,
+    /// Whether its size is known.
+    pub known: bool,
+}
+
+impl Thing {
+    fn of(stowed: &Stowed, bow: f64, floor: f64) -> Self {
+        let z = floor + stowed.above_floor;
+        let cube = (stowed.loaded_mass / KIT_DENSITY).cbrt();
+        let lies = stowed.lies.as_ref();
+        Self {
+            item: stowed.item.clone(),
+            x: stowed.x - bow,
+            y: stowed.y,
+            z,
+            size: lies.map_or([cube; 3], |l| l.size),
+            base: lies.map_or(z - 0.5 * cube, |l| floor + l.base),
+            slender: lies.is_some_and(|l| l.fixing == Fixing::Holder),
+            known: lies.is_some(),
+        }
+    }
 }
 
 /// A hull seen from starboard and from above, at rest.
@@ -274,17 +301,16 @@ impl<'a> Painter<'a> {
             person,
             seat,
             floor,
+            // What is packed is inside its container, what is worn on the person.
             things: loads
                 .layout
                 .stowed
                 .iter()
-                .map(|s| Thing {
-                    item: s.item.clone(),
-                    x: s.x - bow,
-                    y: s.y,
-                    z: floor + s.above_floor,
-                    side: (s.loaded_mass / KIT_DENSITY).cbrt(),
+                .filter(|s| {
+                    let lies = s.lies.as_ref();
+                    lies.is_none_or(|l| l.within.is_none() && l.fixing != Fixing::Worn)
                 })
+                .map(|s| Thing::of(s, bow, floor))
                 .collect(),
             drive,
         }

@@ -62,7 +62,7 @@ pub struct Reason {
     /// What is missing or wrong, where there is no amount.
     pub detail: String,
     /// What finds no place.
-    pub unplaced: Option<Box<Unplaced>>,
+    pub unplaced: Vec<Unplaced>,
 }
 
 impl Reason {
@@ -77,7 +77,7 @@ impl Reason {
             share: None,
             measure: None,
             detail: String::new(),
-            unplaced: None,
+            unplaced: Vec::new(),
         }
     }
 
@@ -136,11 +136,9 @@ impl Reason {
             Code::TooHeavy => format!("{by} too heavy to lift"),
             Code::OverBudget => format!("{by} over the budget"),
             Code::DoesNotFit => {
-                let what = self
-                    .unplaced
-                    .as_ref()
-                    .map_or(String::new(), |u| u.text(system));
-                format!("does not fit: {what}")
+                let all = self.unplaced.iter().map(|u| u.text(system));
+                let all: Vec<String> = all.collect();
+                format!("does not fit: {}", all.join("; "))
             }
         }
     }

@@ -117,11 +117,14 @@ fn undrained(assessment: &Assessment) -> Option<Reason> {
 
 /// Musts that surely find no place on her: on a guessed place they may, and that
 /// is a doubt.
-fn without_place(assessment: &Assessment) -> impl Iterator<Item = Reason> + '_ {
+fn without_place(assessment: &Assessment) -> Option<Reason> {
     let missing = assessment.setup.loads.layout.missing();
-    missing.map(|unplaced| Reason {
-        unplaced: Some(Box::new(unplaced.clone())),
-        ..Reason::by(Code::DoesNotFit, unplaced.why.by(), Dimension::FineLength)
+    let unplaced: Vec<_> = missing.cloned().collect();
+    // Of several the worst amount; none is told where it is crowding.
+    let by = unplaced.iter().map(|u| u.why.by()).fold(0.0, f64::max);
+    (!unplaced.is_empty()).then(|| Reason {
+        unplaced,
+        ..Reason::by(Code::DoesNotFit, by, Dimension::FineLength)
     })
 }
 

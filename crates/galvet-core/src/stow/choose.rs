@@ -55,6 +55,8 @@ pub enum Doubt {
     MayNotFit(String),
     /// The mount of a fitting, named, is not known.
     Mount(String),
+    /// Whether there is anything to strap to at a place, named.
+    Straps(String),
     /// Whether a nut can be put on beneath a place, named.
     Underside(String),
     /// How dry a place, named, stays.

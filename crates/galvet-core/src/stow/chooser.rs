@@ -87,7 +87,7 @@ impl Chooser<'_> {
                 self.reach_short(asked.index, reach),
                 0,
                 0,
-                4 * rank + asked.rung,
+                asked.dislike(rank),
             ],
             within: f64::INFINITY,
             adapter: None,
@@ -231,7 +231,8 @@ impl Chooser<'_> {
         refused: &mut Vec<Refusal>,
     ) {
         let [length, width, height] = asked.size;
-        let thin = length >= 0.9 && width.min(height) <= 0.12;
+        // A pole, a paddle, a pump: long for its width, and flat against the side.
+        let thin = length >= 0.45 && length >= 5.0 * width && width.min(height) <= 0.12;
         for (r, rail) in self.space.rails.iter().enumerate() {
             if rail.track != tracks || !tracks && !thin {
                 continue;
@@ -306,6 +307,11 @@ pub(super) struct Asked<'a> {
 }
 
 impl Asked<'_> {
+    /// How little a way to stow it is liked: the ladder before the place.
+    pub(super) fn dislike(&self, rank: u32) -> u32 {
+        32 * self.rung + rank.min(31)
+    }
+
     /// How little a kind of zone is liked: its place on the item's list.
     pub(super) fn rank(&self, kind: ZoneKind) -> u32 {
         let liked = self.gear.zones.iter().position(|&z| z == kind);

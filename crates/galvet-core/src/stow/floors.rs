@@ -16,7 +16,7 @@ impl Chooser<'_> {
     ) {
         for (a, area) in self.space.areas.iter().enumerate() {
             let held = match asked.fixing {
-                Fixing::Strap => area.straps || area.enclosed,
+                Fixing::Strap => area.straps != Some(false),
                 Fixing::Glue => true,
                 Fixing::Drill => area.drills,
                 Fixing::Loose => area.walled,
@@ -115,6 +115,8 @@ impl Chooser<'_> {
         };
         let doubt = if stretched {
             Some(Doubt::MayNotFit(area.name.clone()))
+        } else if asked.fixing == Fixing::Strap && area.straps.is_none() {
+            Some(Doubt::Straps(area.name.clone()))
         } else if asked.fixing == Fixing::Drill && area.underside != Some(true) {
             Some(Doubt::Underside(area.name.clone()))
         } else if area.enclosed && (area.opening.is_none() || area.height.is_none()) {
@@ -135,7 +137,7 @@ impl Chooser<'_> {
                 self.reach_short(asked.index, recorded.max(self.arms.to(nearest))),
                 dry_short,
                 u32::from(holes),
-                4 * (asked.rank(area.kind) + 3 * u32::from(stretched)) + asked.rung,
+                asked.dislike(asked.rank(area.kind) + 3 * u32::from(stretched)),
             ],
             stretched,
             doubt,

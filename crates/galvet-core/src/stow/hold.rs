@@ -148,9 +148,12 @@ impl Search<'_> {
             let y = if track {
                 (middle - 0.5 * across, middle + 0.5 * across)
             } else {
-                // Outboard of everything, edge up.
+                // Hung outboard, edge up, clear of what stands on the deck.
                 let thick = across.min(height);
-                (middle - 0.5 * thick, middle + 0.5 * thick)
+                (
+                    middle - if middle < 0.0 { thick } else { 0.0 },
+                    middle + if middle < 0.0 { 0.0 } else { thick },
+                )
             };
             Bulk([(from, from + along), y, (z, z + height)])
         };

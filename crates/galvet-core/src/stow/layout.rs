@@ -75,6 +75,8 @@ pub struct Unplaced {
     pub item: String,
     /// Its line of the rig.
     pub line: usize,
+    /// How many of the line found none.
+    pub count: u32,
     /// Whether it must come: it is counted in the load where the rig says then; a
     /// want stays ashore.
     pub must: bool,

@@ -50,9 +50,10 @@ impl Engine<'_> {
                 } else {
                     width.min(height)
                 };
+                let outboard = if rail.track { 0.0 } else { 0.5 * across };
                 at[i] = Some(At {
                     x: 0.5 * (from + to),
-                    y: rail.y,
+                    y: rail.y + outboard * rail.y.signum(),
                     z: rail.z,
                     size: [to - from, across, height],
                 });

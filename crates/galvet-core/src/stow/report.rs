@@ -222,13 +222,18 @@ impl Engine<'_> {
                 .any(|c| guessed(&self.name_of(c.place)))
             || self.refused[i].iter().any(|r| guessed(&r.place))
             || why.place.is_empty() && space.areas.iter().any(|a| a.guessed);
-        layout.unplaced.push(Unplaced {
-            item: item.name.to_owned(),
-            line: item.line,
-            must: item.must,
-            why,
-            sure: !any_guess,
-        });
+        let alike = layout.unplaced.iter_mut().find(|u| u.line == item.line);
+        match alike {
+            Some(alike) => alike.count += 1,
+            None => layout.unplaced.push(Unplaced {
+                item: item.name.to_owned(),
+                line: item.line,
+                count: 1,
+                must: item.must,
+                why,
+                sure: !any_guess,
+            }),
+        }
         if item.must {
             let whole = self.where_it_says(item.line);
             let share = 1.0 / f64::from(self.rig.lines[item.line].count.max(1));

@@ -60,8 +60,9 @@ pub struct Area {
     pub enclosed: bool,
     /// Whether walls keep loose things in it.
     pub walled: bool,
-    /// Whether there is something to strap to.
-    pub straps: bool,
+    /// Whether there is something to strap to: on a deck or in a well on which
+    /// nobody noted an eye, that is not known.
+    pub straps: Option<bool>,
     /// Whether something may be bolted to it.
     pub drills: bool,
     /// How dry it stays.
@@ -255,7 +256,7 @@ impl Space {
         }
         space.sides(board);
         for zone in zones(survey) {
-            space.lay(&zone, &fittings, guessed, guides);
+            space.lay(&zone, &fittings, guides);
         }
         space.keep_free();
         space
@@ -326,7 +327,7 @@ impl Space {
     }
 
     /// Lays a zone out as an area, where things are laid in it.
-    fn lay(&mut self, zone: &Zone, fittings: &[Fitting], guessed_fittings: bool, guides: &Guides) {
+    fn lay(&mut self, zone: &Zone, fittings: &[Fitting], guides: &Guides) {
         use ZoneKind as Z;
         let deck = self.gunwale;
         let inside = guides[Guide::InsideFloor] - self.floor_height;
@@ -378,7 +379,12 @@ impl Space {
             opening: zone.opening,
             enclosed,
             walled,
-            straps: fittings.iter().any(|f| near(&f)) || guessed_fittings && open_deck,
+            straps: match fittings.iter().any(|f| near(&f)) {
+                true => Some(true),
+                false if enclosed => Some(true),
+                false if open_deck => None,
+                false => Some(false),
+            },
             drills: open_deck && clear,
             dryness: zone.dryness,
             reach: zone.reach,

@@ -53,10 +53,14 @@ impl Unplaced {
     #[must_use]
     pub fn text(&self, system: System) -> String {
         let why = self.why.text(system);
+        let item = match self.count {
+            1 => self.item.clone(),
+            n => format!("{n} × {}", self.item),
+        };
         if self.sure {
-            format!("{}: {why}", self.item)
+            format!("{item}: {why}")
         } else {
-            format!("{}: may not fit ({why}), measure it", self.item)
+            format!("{item}: may not fit ({why}), measure it")
         }
     }
 }
@@ -68,6 +72,7 @@ impl Doubt {
         match self {
             Self::MayNotFit(place) => format!("may not fit: measure the {place}"),
             Self::Mount(fitting) => format!("look what the {fitting} takes"),
+            Self::Straps(place) => format!("look what there is to strap to at the {place}"),
             Self::Underside(place) => format!("look whether a nut goes on beneath the {place}"),
             Self::Dryness(place) => format!("look how dry the {place} stays"),
             Self::Opening(place) => format!("measure height and opening of the {place}"),

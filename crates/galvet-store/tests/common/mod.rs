@@ -5,11 +5,13 @@
     reason = "a fixture that does not build is a failed test"
 )]
 
+use galvet_core::gear::Gear;
 use galvet_core::hull::{
     Configuration, Dryness, Facing, Fitout, Fitting, FittingKind, Measure, Modification, Opening,
     Progress, Propulsion, Reach, Recess, ScupperState, SeatSetting, SeatUsed, Source, Zone,
     ZoneKind,
 };
+use galvet_core::rig::Rig;
 use galvet_store::files::{evidence, gear, hulls, rigs, waters};
 use galvet_store::{Catalogue, Record, SavedBrief, Store};
 use std::fs;
@@ -18,6 +20,23 @@ use std::path::PathBuf;
 pub fn demo(name: &str) -> String {
     let path = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../../demo");
     fs::read_to_string(path.join(name)).unwrap()
+}
+
+/// A file kept as it was.
+pub fn fixture(name: &str) -> String {
+    let path = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("tests/fixtures");
+    fs::read_to_string(path.join(name)).unwrap()
+}
+
+/// The shelf of the first release's demo.
+pub fn first_shelf() -> Vec<Gear> {
+    gear::read("gear-1.json", &fixture("gear-1.json")).unwrap()
+}
+
+/// The rigs of the first release's demo: most things by free text, each with its
+/// own place.
+pub fn first_rigs() -> Vec<Rig> {
+    rigs::read("rigs-1.json", &fixture("rigs-1.json"), &first_shelf()).unwrap()
 }
 
 pub fn catalogue() -> Catalogue {

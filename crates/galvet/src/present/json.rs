@@ -208,6 +208,7 @@ fn stow(a: &Assessment) -> Value {
             "code": u.why.code.key(),
             "text": u.text(System::Metric),
             "by_m": u.why.by(),
+            "count": u.count,
             "must": u.must,
             "sure": u.sure,
         })

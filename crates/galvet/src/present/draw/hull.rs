@@ -3,7 +3,7 @@
 use super::{coordinate, path};
 use galvet_core::base::{Dimension, System};
 use galvet_core::figures::Quantity;
-use galvet_core::portrait::{Person, Point, SectionView, SideView};
+use galvet_core::portrait::{Person, Point, SectionView, SideView, Thing};
 
 /// A person in view-box units.
 pub struct Figure {
@@ -141,8 +141,13 @@ pub struct Box {
     pub x: String,
     /// Upper edge.
     pub y: String,
-    /// Side.
-    pub side: String,
+    /// Width and height of the box.
+    pub width: String,
+    pub height: String,
+    /// Of what leans in a holder, its line instead.
+    pub line: Option<String>,
+    /// Whether its size is known: else it is drawn by its mass.
+    pub known: bool,
     /// What it is.
     pub name: String,
 }
@@ -206,7 +211,7 @@ pub fn side(view: &SideView, system: System) -> Side {
     let highest = view
         .things
         .iter()
-        .map(|t| t.z + 0.5 * t.side)
+        .map(|t| t.base + t.size[2])
         .chain(view.lines.sheer.iter().map(|p| p.1))
         .fold(view.person.head.1 + view.person.head_radius, f64::max);
     let top = highest + 0.06;
@@ -216,12 +221,6 @@ pub fn side(view: &SideView, system: System) -> Side {
     let place = |p| {
         let (x, y) = at(p);
         (coordinate(x), coordinate(y))
-    };
-    let thing = |x: f64, y: f64, side: f64, name: &str| Box {
-        x: coordinate(x - 0.5 * side * SIDE_SCALE),
-        y: coordinate(y - 0.5 * side * SIDE_SCALE),
-        side: coordinate(side * SIDE_SCALE),
-        name: name.to_owned(),
     };
     let (outline, ends) = raked(view);
     let (surface, body) = water(view, at, height);
@@ -261,8 +260,11 @@ pub fn side(view: &SideView, system: System) -> Side {
             .things
             .iter()
             .map(|t| {
-                let (x, y) = at((t.x, t.z));
-                thing(x, y, t.side, &t.item)
+                let [length, _, height] = t.size;
+                let foot = at((t.x, t.base));
+                let tip = at((t.x + length, t.base + height));
+                let corner = at((t.x - 0.5 * length, t.base + height));
+                boxed(t, corner, [length, height], [foot, tip])
             })
             .collect(),
         drive: view.drive.map(|(x, depth)| {
@@ -276,8 +278,11 @@ pub fn side(view: &SideView, system: System) -> Side {
             .things
             .iter()
             .map(|t| {
-                let (x, y) = plan.at(t.x, t.y);
-                thing(x, y, t.side, &t.item)
+                let [length, width, _] = t.size;
+                let foot = plan.at(t.x, t.y);
+                let tip = plan.at(t.x + length, t.y);
+                let corner = plan.at(t.x - 0.5 * length, t.y - 0.5 * width);
+                boxed(t, corner, [length, width], [foot, tip])
             })
             .collect(),
         plan_person: plan.person(view),
@@ -290,6 +295,24 @@ pub fn side(view: &SideView, system: System) -> Side {
         } else {
             "Seen from starboard, bow left: it finds no rest in the water".to_owned()
         },
+    }
+}
+
+/// A thing as a box from its upper left corner, or as its line.
+fn boxed(
+    thing: &Thing,
+    (x, y): (f64, f64),
+    [width, height]: [f64; 2],
+    line: [(f64, f64); 2],
+) -> Box {
+    Box {
+        x: coordinate(x),
+        y: coordinate(y),
+        width: coordinate(width * SIDE_SCALE),
+        height: coordinate(height * SIDE_SCALE),
+        line: thing.slender.then(|| path(line, false)),
+        known: thing.known,
+        name: thing.item.clone(),
     }
 }
 

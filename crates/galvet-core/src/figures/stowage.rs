@@ -1,0 +1,73 @@
+//! A rig laid out on a hull under a brief, levelled by how she then lies.
+
+use super::evaluate::Afloat;
+use super::setup::Setup;
+use crate::float::Accuracy;
+use crate::hull::Pin;
+use crate::plausible::Posterior;
+use crate::question::Brief;
+use crate::stow::{Aboard, Balance, Demand, Engine, LEVEL, Space};
+use std::sync::Arc;
+
+impl Setup {
+    /// The space the hull offers those aboard.
+    #[must_use]
+    pub fn space(&self) -> Space {
+        let form = &self.posterior.form;
+        let aboard = Aboard {
+            posture: self.brief.posture,
+            stature: self.brief.crew.stature(),
+        };
+        let size = [form.length(), form.beam()];
+        Space::of(&self.posterior.survey, aboard, size, self.guides())
+    }
+
+    /// Prepares a hull for a brief: the rig laid out on her, what is pinned where
+    /// it was put, and once more where she would lie unlevel.
+    #[must_use]
+    pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
+        let laid = &posterior.survey.looked.laid;
+        let pins = laid.get(&brief.rig.key).cloned().unwrap_or_default();
+        Self::pinned(posterior, brief, &pins)
+    }
+
+    /// The same with other things put by hand than those on the record.
+    #[must_use]
+    pub fn pinned(posterior: Arc<Posterior>, brief: Arc<Brief>, pins: &[Pin]) -> Self {
+        let (guides, asked) = (posterior.guides.clone(), brief.clone());
+        let bow = posterior.form.bow();
+        let bare = Self::without_kit(posterior, brief);
+        let space = bare.space();
+        let demand = Demand::of(&asked.rig, &guides);
+        let engine = Engine::new(&space, &demand, pins, bow, &guides);
+        let laid = bare.laid(engine.lay());
+        let unlevel = |balance: &Balance| !(LEVEL.0..=LEVEL.1).contains(&balance.trim);
+        let balance = laid
+            .balance()
+            .filter(|b| demand.is_laid_out() && unlevel(b));
+        match balance {
+            Some(balance) => laid.laid(engine.lay_level(balance)),
+            None => laid,
+        }
+    }
+
+    /// How the middle shape lies with the layout; `None` where it does not rest.
+    #[must_use]
+    pub fn balance(&self) -> Option<Balance> {
+        let middle = [self.posterior.middle()];
+        let afloat = Afloat::new(self, &middle, Accuracy::SAMPLE);
+        let case = afloat.case(self.carriage());
+        if !case.upright.rests(0) {
+            return None;
+        }
+        let water = &case.upright.immersion;
+        let (area, first) = (water.area.0[0], water.area_x.0[0]);
+        // Second moment of the waterplane about its own centre: BM_L takes all but
+        // some hundredths of the longitudinal stiffness.
+        let second = water.area_xx.0[0] - first * first / area;
+        let per_degree = self.brief.water.density * second * 1f64.to_radians();
+        let trim = case.upright.attitude.slope.0[0].atan().to_degrees();
+        let stiff = per_degree.is_finite() && per_degree > 0.0;
+        stiff.then_some(Balance { trim, per_degree })
+    }
+}
