@@ -125,6 +125,13 @@ impl LoadPlan {
         }
     }
 
+    /// The same with an angler heavier by `extra` kg: wet clothes.
+    #[must_use]
+    pub fn with_crew_heavier(mut self, extra: f64) -> Self {
+        self.crew_mass += extra;
+        self
+    }
+
     /// What modifications weigh in all, kg; below zero where they took off more.
     #[must_use]
     pub fn fixed_mass(&self) -> f64 {

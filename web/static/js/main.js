@@ -7,6 +7,7 @@ import { formsThatKeep } from "./autosave.js";
 import { partsThatClose } from "./parts.js";
 import { planThatMoves } from "./plan.js";
 import { walkRows } from "./rows.js";
+import { boardThatMoves } from "./stow.js";
 
 const answer = document.getElementById("answer");
 if (answer) {
@@ -16,3 +17,4 @@ if (answer) {
 partsThatClose(document);
 planThatMoves(document);
 formsThatKeep(document);
+boardThatMoves(document);

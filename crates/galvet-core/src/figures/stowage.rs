@@ -6,7 +6,7 @@ use crate::float::Accuracy;
 use crate::hull::Pin;
 use crate::plausible::Posterior;
 use crate::question::Brief;
-use crate::stow::{Aboard, Balance, Demand, Engine, LEVEL, Space};
+use crate::stow::{Aboard, Balance, Demand, Engine, Hour, LEVEL, Space};
 use std::sync::Arc;
 
 impl Setup {
@@ -34,6 +34,17 @@ impl Setup {
     /// The same with other things put by hand than those on the record.
     #[must_use]
     pub fn pinned(posterior: Arc<Posterior>, brief: Arc<Brief>, pins: &[Pin]) -> Self {
+        Self::levelled(posterior, brief, pins, LEVEL)
+    }
+
+    /// The same, laid out anew where she trims outside `band`, °.
+    #[must_use]
+    pub fn levelled(
+        posterior: Arc<Posterior>,
+        brief: Arc<Brief>,
+        pins: &[Pin],
+        band: (f64, f64),
+    ) -> Self {
         let (guides, asked) = (posterior.guides.clone(), brief.clone());
         let bow = posterior.form.bow();
         let bare = Self::without_kit(posterior, brief);
@@ -41,14 +52,25 @@ impl Setup {
         let demand = Demand::of(&asked.rig, &guides);
         let engine = Engine::new(&space, &demand, pins, bow, &guides);
         let laid = bare.laid(engine.lay());
-        let unlevel = |balance: &Balance| !(LEVEL.0..=LEVEL.1).contains(&balance.trim);
+        let unlevel = |balance: &Balance| !(band.0..=band.1).contains(&balance.trim);
         let balance = laid
             .balance()
             .filter(|b| demand.is_laid_out() && unlevel(b));
         match balance {
-            Some(balance) => laid.laid(engine.lay_level(balance)),
+            Some(balance) => laid.laid(engine.lay_level(balance, band)),
             None => laid,
         }
+    }
+
+    /// The same at a point of the day.
+    #[must_use]
+    pub fn at(&self, hour: Hour) -> Self {
+        let guides = self.guides();
+        let layout = self.loads.layout.at(hour, &self.brief.rig, guides);
+        let wetter = hour.wet_clothes(guides);
+        let mut then = self.clone().laid(layout);
+        then.loads = then.loads.with_crew_heavier(wetter);
+        then
     }
 
     /// How the middle shape lies with the layout; `None` where it does not rest.

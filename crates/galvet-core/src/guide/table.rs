@@ -77,6 +77,7 @@ macro_rules! guides {
 
 guides! {
     DressedExtra = "crew.dressed_extra", Crew, Mass, 6.0, 1.0 ..= 20.0, "what clothing, flotation aid, boots and pockets add to the angler", "guide value";
+    WetExtra = "crew.wet_extra", Crew, Mass, 9.0, 1.0 ..= 25.0, "the same once it is wet", "handbook, chapter 2";
     SeatedCentre = "crew.seated_centre", Crew, Ratio, 0.14, 0.10 ..= 0.20, "height of a seated body's centre over the seat, share of the stature", "rounded from published body-segment data (Dempster, Space requirements of the seated operator, 1955)";
     StandingCentre = "crew.standing_centre", Crew, Ratio, 0.56, 0.52 ..= 0.60, "height of a standing body's centre over the soles, share of the stature", "Dempster 1955, rounded";
     SittingHeight = "crew.sitting_height", Crew, Ratio, 0.52, 0.48 ..= 0.56, "height of the head over the seat, share of the stature", "published anthropometry, rounded";
@@ -166,6 +167,9 @@ guides! {
     StrokeHeight = "stowing.stroke_height", Stowing, ShortLength, 0.30, 0.1 ..= 0.6, "what stands higher than this over the gunwale is in the stroke's way", "guide value";
     PackingShare = "stowing.packing_share", Stowing, Ratio, 0.85, 0.5 ..= 1.0, "share of a container's inside that can be filled", "guide value";
     GuessedSlack = "stowing.guessed_slack", Stowing, Ratio, 0.15, 0.0 ..= 0.4, "error of a guessed place's length, width and height", "handbook, chapter 3: about 15 %";
+
+    IceMidday = "stowing.ice_midday", Stowing, Ratio, 0.6, 0.0 ..= 1.0, "share of ice and drinks left at midday", "guide value";
+    IceReturn = "stowing.ice_return", Stowing, Ratio, 0.3, 0.0 ..= 1.0, "share of ice and drinks left on the way back", "guide value";
 
     SecantHeel = "stability.secant_heel", Stability, Angle, 5.0, 2.0 ..= 10.0, "heel to which standing support is taken", "guide value";
     StandingLimit = "stability.standing_limit", Stability, Angle, 10.0, 4.0 ..= 10.0, "heel to which the feet may tip the hull", "guide value";

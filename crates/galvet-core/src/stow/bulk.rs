@@ -3,6 +3,16 @@
 use super::pack::Rect;
 use super::space::Area;
 
+/// A thing's place worked out: its middle and what it stands on, its size as it
+/// lies.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct At {
+    pub(super) x: f64,
+    pub(super) y: f64,
+    pub(super) z: f64,
+    pub(super) size: [f64; 3],
+}
+
 /// A box in the hull's frame, m: x, y and height over the cockpit floor, from and
 /// to.
 #[derive(Debug, Clone, Copy, PartialEq)]

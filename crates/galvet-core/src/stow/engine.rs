@@ -1,12 +1,12 @@
 //! The engine: from a hull's space and a rig to a layout, and to a better
 //! balanced one.
 
+use super::bulk::At;
 use super::choose::{Choice, Place, Refusal};
 use super::chooser::Chooser;
 use super::demand::{Item, Unpacked, items};
 use super::layout::Layout;
 use super::pins::{Pinned, pinned};
-use super::places::At;
 use super::reach::Arms;
 use super::search::Search;
 use super::space::Space;
@@ -130,19 +130,19 @@ impl<'a> Engine<'a> {
     }
 
     /// The best layout found with her trim in mind: `balance` is how she lies with
-    /// [`Engine::lay`].
+    /// [`Engine::lay`], `band` between which trims she is level enough, °.
     #[must_use]
-    pub fn lay_level(&self, balance: Balance) -> Layout {
+    pub fn lay_level(&self, balance: Balance, band: (f64, f64)) -> Layout {
         let mut search = Search::new(&self.chooser, &self.choices, &self.pinned);
         search.run();
         self.even_out(&mut search, None);
-        self.even_out(&mut search, Some(balance));
+        self.even_out(&mut search, Some((balance, band)));
         self.layout(&search.found())
     }
 
     /// Moves things between places that are as good for them, as long as that
     /// brings her nearer to level, and takes list out of her.
-    fn even_out(&self, search: &mut Search<'_>, balance: Option<Balance>) {
+    fn even_out(&self, search: &mut Search<'_>, balance: Option<(Balance, (f64, f64))>) {
         let items = self.chooser.items;
         let mass = |i: usize| self.with_content(i, |item| item.loaded);
         let moments = |at: &[Option<At>]| {
@@ -155,8 +155,9 @@ impl<'a> Engine<'a> {
         let start = moments(&self.places(&search.found()));
         let unlevel = |m: [f64; 2]| {
             // Mass further aft trims her bow up.
-            let trim = balance.map_or(0.0, |b| b.trim + (m[0] - start[0]) / b.per_degree);
-            let over = (LEVEL.0 - trim).max(trim - LEVEL.1).max(0.0);
+            let trim = balance.map_or(0.0, |(b, _)| b.trim + (m[0] - start[0]) / b.per_degree);
+            let (low, high) = balance.map_or(LEVEL, |(_, band)| band);
+            let over = (low - trim).max(trim - high).max(0.0);
             // List weighs less than trim; neither for a hair.
             (100.0 * over).round() * 1e3 + m[1].abs()
         };

@@ -71,10 +71,11 @@ impl Chooser<'_> {
             area.length().max(area.width()),
             area.length().min(area.width()),
         );
-        if long > slack * room_long + 1e-9 {
+        let more = area.slack;
+        if long > room_long + more[0].max(more[1]) + 1e-9 {
             return Err(refusal(RefusedBy::TooLarge, long, room_long));
         }
-        if short > slack * room_short + 1e-9 {
+        if short > room_short + more[0].max(more[1]) + 1e-9 {
             return Err(refusal(RefusedBy::TooLarge, short, room_short));
         }
         stretched |= long > room_long + 1e-9 || short > room_short + 1e-9;

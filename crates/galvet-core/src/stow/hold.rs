@@ -142,8 +142,8 @@ impl Search<'_> {
             (length, width)
         };
         let gap = self.chooser.guides[Guide::TrackGap];
-        let (z, middle) = (rail.z, rail.y);
-        let track = rail.track;
+        let (z, track) = (rail.z, rail.track);
+        let middle = rail.middle(across, self.chooser.space.size[1]);
         let bulk = |from: f64| {
             let y = if track {
                 (middle - 0.5 * across, middle + 0.5 * across)
@@ -233,15 +233,14 @@ impl Search<'_> {
     }
 
     fn pack_anew(&self, area: &Area, pieces: &[Piece], kept: &[Rect]) -> Option<(Vec<Rect>, bool)> {
-        let stretch = self.chooser.guides[Guide::GuessedSlack];
-        let sizes = [1.0, 1.0 + stretch];
-        for (n, factor) in sizes.into_iter().enumerate() {
+        let sizes = [[0.0; 2], area.slack];
+        for (n, more) in sizes.into_iter().enumerate() {
             if n > 0 && !area.guessed {
                 break;
             }
             let room = Room {
-                length: down(area.length() * factor),
-                width: down(area.width() * factor),
+                length: down(area.length() + more[0]),
+                width: down(area.width() + more[1]),
                 kept,
             };
             if let Packed::At(rects) = pack(room, pieces, self.effort) {

@@ -1,21 +1,12 @@
 //! Where things come to lie: a search's outcome in the hull's frame.
 
+use super::bulk::At;
 use super::choose::Place;
 use super::deck::metres;
 use super::engine::Engine;
 use super::pack::Rect;
 use super::search::Found;
 use super::space::SocketKind;
-
-/// A thing's place worked out: its middle and what it stands on, its size as it
-/// lies.
-#[derive(Debug, Clone, Copy)]
-pub(super) struct At {
-    pub(super) x: f64,
-    pub(super) y: f64,
-    pub(super) z: f64,
-    pub(super) size: [f64; 3],
-}
 
 impl Engine<'_> {
     /// Where everything lies, what is packed in a container excepted.
@@ -50,10 +41,14 @@ impl Engine<'_> {
                 } else {
                     width.min(height)
                 };
-                let outboard = if rail.track { 0.0 } else { 0.5 * across };
+                let y = if rail.track {
+                    rail.middle(across, space.size[1])
+                } else {
+                    rail.y + 0.5 * across * rail.y.signum()
+                };
                 at[i] = Some(At {
                     x: 0.5 * (from + to),
-                    y: rail.y + outboard * rail.y.signum(),
+                    y,
                     z: rail.z,
                     size: [to - from, across, height],
                 });
@@ -104,9 +99,14 @@ impl Engine<'_> {
                     size: leaning(size, 90.0),
                     ..box_at
                 },
+                // Turned where only so it does not stick out.
                 _ => At {
                     z: box_at.z + box_at.size[2],
-                    size,
+                    size: if size[0] <= box_at.size[0] && size[1] <= box_at.size[1] {
+                        size
+                    } else {
+                        [size[1], size[0], size[2]]
+                    },
                     ..box_at
                 },
             });

@@ -1,12 +1,12 @@
 //! A layout put together from a search's outcome: what lies where, what is not
 //! known, what was left and why.
 
+use super::bulk::At;
 use super::choose::{Doubt, Place, Refusal, RefusedBy};
 use super::deck::{Deck, Standing, Taken, figures};
 use super::demand::Item;
 use super::engine::Engine;
 use super::layout::{Layout, Lies, Stowed, Unplaced, whole_line};
-use super::places::At;
 use super::search::Found;
 use crate::gear::{Fixing, Gear, Tether};
 use crate::hull::Reach;

@@ -73,6 +73,9 @@ pub struct Area {
     pub underside: Option<bool>,
     /// Whether nobody measured it.
     pub guessed: bool,
+    /// How much longer and wider a guessed one may turn out, m: away from the seat
+    /// and to starboard, no further than half way to what lies there.
+    pub slack: [f64; 2],
     /// What is kept free of it.
     pub kept: Vec<KeepOut>,
 }
@@ -138,6 +141,18 @@ pub struct Rail {
     pub track: bool,
     /// Whether nobody measured it.
     pub guessed: bool,
+}
+
+impl Rail {
+    /// The middle of what stands on a track, `across` m wide, on a hull of a beam:
+    /// over the rail, or as far inboard as keeps it within the side.
+    pub(super) fn middle(&self, across: f64, beam: f64) -> f64 {
+        if !self.track {
+            return self.y;
+        }
+        let most = (0.5 * (beam - across)).max(0.0);
+        self.y.clamp(-most, most)
+    }
 }
 
 /// What a socket is.
@@ -259,7 +274,31 @@ impl Space {
             space.lay(&zone, &fittings, guides);
         }
         space.keep_free();
+        space.allow(guides[Guide::GuessedSlack]);
         space
+    }
+
+    /// The place at a point of her plan, by its name: a rail there, else the
+    /// smallest area, else the area nearest; empty where she has none.
+    #[must_use]
+    pub fn place_at(&self, x: f64, y: f64) -> &str {
+        let rail = self.rails.iter().find(|r| {
+            let near = if r.track { 0.05 } else { 0.03 };
+            (r.from..=r.to).contains(&x) && (r.y - y).abs() <= near
+        });
+        if let Some(rail) = rail {
+            return &rail.name;
+        }
+        let off = |a: &Area| {
+            let along = (a.from - x).max(x - a.to).max(0.0);
+            let across = (a.port - y).max(y - a.starboard).max(0.0);
+            along.hypot(across)
+        };
+        let nearest = self.areas.iter().min_by(|a, b| {
+            let (off_a, off_b) = (off(a), off(b));
+            off_a.total_cmp(&off_b).then(a.plan().total_cmp(&b.plan()))
+        });
+        nearest.map_or("", |a| &a.name)
     }
 
     /// Puts a fitting among rails or sockets.
@@ -390,8 +429,38 @@ impl Space {
             reach: zone.reach,
             underside: zone.underside_reachable,
             guessed: zone.source == Source::Guess,
+            slack: [0.0; 2],
             kept: Vec::new(),
         });
+    }
+
+    /// How much larger guessed areas may turn out, of which `share` is usual.
+    fn allow(&mut self, share: f64) {
+        let (all, seat) = (self.areas.clone(), self.seat);
+        for area in self.areas.iter_mut().filter(|a| a.guessed) {
+            let aft = 0.5 * (area.from + area.to) > seat;
+            let mut slack = [share * area.length(), share * area.width()];
+            for other in all.iter().filter(|o| o.name != area.name) {
+                let level = area.floor < other.top() && other.floor < area.top();
+                // With a hand's breadth to spare: both may be stretched.
+                let beside = area.port - 0.1 < other.starboard && other.port < area.starboard + 0.1;
+                let along = area.from - 0.3 < other.to && other.from < area.to + 0.3;
+                if level && beside {
+                    let gap = if aft {
+                        other.from - area.to
+                    } else {
+                        area.from - other.to
+                    };
+                    if gap > -1e-9 {
+                        slack[0] = slack[0].min(0.5 * gap);
+                    }
+                }
+                if level && along && other.port - area.starboard > -1e-9 {
+                    slack[1] = slack[1].min(0.5 * (other.port - area.starboard));
+                }
+            }
+            area.slack = slack.map(|s| s.max(0.0));
+        }
     }
 
     /// Marks what is kept free: where feet stand or legs lie, lids, and of two

@@ -33,4 +33,4 @@ pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_i
 pub use shown::{Shown, judgements};
 pub use slug::{free_slug, slug_of};
 pub use typed::{Mistakes, Refusal};
-pub use walk::{forget_zone, put_zone, shown_across, shown_along, zone};
+pub use walk::{forget_zone, place_typed, put_zone, shown_across, shown_along, zone};

@@ -2,7 +2,7 @@
 
 use super::typed::{Mistakes, Typed};
 use galvet_core::base::{Bounds, Dimension, Keyed, System};
-use galvet_core::hull::{Fitout, Opening, Progress, Source, Zone};
+use galvet_core::hull::{Fitout, Fitting, Opening, Progress, Source, Zone};
 use galvet_store::files::hulls::HullRecord;
 use std::collections::HashMap;
 
@@ -25,6 +25,20 @@ impl Typed<'_> {
             "no" => Some(false),
             _ => None,
         }
+    }
+}
+
+/// A place on the plan as it was typed: along from the bow and across, m.
+///
+/// # Errors
+/// What was not understood, field by field.
+pub fn place_typed(form: &HashMap<String, String>, system: System) -> Result<(f64, f64), Mistakes> {
+    let mut typed = Typed::of(form, system);
+    let x = typed.number("x", Fitting::X);
+    let y = typed.maybe("y", Fitting::Y).unwrap_or(0.0);
+    match x {
+        Some(x) if typed.mistakes.is_empty() => Ok((x, y)),
+        _ => Err(typed.mistakes),
     }
 }
 

@@ -28,6 +28,7 @@ mod record;
 mod server;
 mod set_aside;
 mod shared;
+mod stow;
 mod walk;
 mod weigh;
 mod who;

@@ -6,7 +6,7 @@ use super::pack::Pack;
 use super::shared::Shared;
 use super::{
     afloat, assets, card, changes, comfort, compare, errors, fittings, hull, hulls, import, lines,
-    new_hull, questions, ranking, reader, reckons, record, set_aside, walk, weigh,
+    new_hull, questions, ranking, reader, reckons, record, set_aside, stow, walk, weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -106,6 +106,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", record::routes())
         .mount("/", walk::routes())
         .mount("/", fittings::routes())
+        .mount("/", stow::routes())
         .mount("/", comfort::routes())
         .mount("/", changes::routes())
         .mount("/", lines::routes())

@@ -4,6 +4,7 @@
 //! marks in a row's glyph, on a card and on the hull page. The templates hold
 //! the markup; this module only works out coordinates.
 
+pub mod board;
 pub mod curve;
 pub mod gauge;
 pub mod hull;

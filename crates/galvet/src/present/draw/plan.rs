@@ -48,11 +48,38 @@ pub struct HullPlan {
     pub scale: String,
     pub bow: String,
     pub middle: String,
+    /// The same as numbers, for what is drawn upon it.
+    pub frame: Frame,
+}
+
+/// Where a place on the hull comes to lie in the drawing.
+#[derive(Debug, Clone, Copy, Default)]
+pub struct Frame {
+    half: f64,
+    top: f64,
+    profile_top: f64,
+}
+
+impl Frame {
+    /// Seen from above: `x` from the bow, `y` to starboard, m.
+    #[must_use]
+    pub fn above(&self, x: f64, y: f64) -> (f64, f64) {
+        (MARGIN + x * SCALE, MARGIN + (self.half + y) * SCALE)
+    }
+
+    /// Seen from the side: `x` from the bow, `z` above the baseline, m.
+    #[must_use]
+    pub fn aside(&self, x: f64, z: f64) -> (f64, f64) {
+        (
+            MARGIN + x * SCALE,
+            self.profile_top + (self.top - z) * SCALE,
+        )
+    }
 }
 
 /// Units a metre, and left around.
-const SCALE: f64 = 200.0;
-const MARGIN: f64 = 8.0;
+pub(super) const SCALE: f64 = 200.0;
+const MARGIN: f64 = 16.0;
 /// Between the two views.
 const GAP: f64 = 22.0;
 
@@ -140,6 +167,8 @@ pub struct AtHand<'a> {
     pub zone: Option<usize>,
     /// A fitting, by its name.
     pub fitting: Option<&'a str>,
+    /// Height of the tallest thing to be drawn upon it, m above the baseline.
+    pub tallest: f64,
 }
 
 /// Draws a hull's lines with its zones and fittings.
@@ -153,7 +182,8 @@ pub fn hull_plan(
     let half = lines.plan.iter().map(|p| p.1).fold(0.0, f64::max);
     let bow = lines.plan.first().map_or(0.0, |p| p.0);
     let length = lines.plan.last().map_or(0.0, |p| p.0) - bow;
-    let top = lines.sheer.iter().map(|p| p.1).fold(0.0, f64::max);
+    let sheer = lines.sheer.iter().map(|p| p.1).fold(0.0, f64::max);
+    let top = sheer.max(at_hand.tallest);
     let from_above = |(x, y): (f64, f64)| (MARGIN + (x - bow) * SCALE, MARGIN + (half + y) * SCALE);
     let profile_top = 2.0 * (half * SCALE + MARGIN) + GAP;
     let from_aside =
@@ -213,6 +243,11 @@ pub fn hull_plan(
         scale: number(SCALE),
         bow: number(MARGIN),
         middle: number(MARGIN + half * SCALE),
+        frame: Frame {
+            half,
+            top,
+            profile_top,
+        },
     }
 }
 
@@ -241,6 +276,7 @@ mod tests {
         let at_hand = AtHand {
             zone: Some(well),
             fitting: Some("port fore track"),
+            ..AtHand::default()
         };
         let drawn = hull_plan(&lines, &all, &survey.fitout.fittings, at_hand);
         let value = |text: &str| text.parse::<f64>().unwrap();

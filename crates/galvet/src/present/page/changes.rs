@@ -103,6 +103,7 @@ pub fn changes(
             let hand = AtHand {
                 zone: here,
                 fitting: None,
+                ..AtHand::default()
             };
             hull_plan(lines, &all, &shown.fitout.fittings_now(), hand)
         }),

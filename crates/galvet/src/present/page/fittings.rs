@@ -105,6 +105,7 @@ pub fn fittings(
             let hand = AtHand {
                 zone: None,
                 fitting: named,
+                ..AtHand::default()
             };
             hull_plan(lines, &zones(&shown), &shown.fitout.fittings_now(), hand)
         }),

@@ -17,5 +17,6 @@ pub mod ranking;
 pub mod reckons;
 pub mod record;
 pub mod sentence;
+pub mod stow;
 pub mod variants;
 pub mod walk;

@@ -86,6 +86,7 @@ pub fn walk(
             let at_hand = AtHand {
                 zone: here,
                 fitting: None,
+                ..AtHand::default()
             };
             hull_plan(lines, &zones, &survey.fitout.fittings_now(), at_hand)
         }),

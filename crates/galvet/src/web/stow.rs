@@ -1,0 +1,362 @@
+//! The stow board of a hull: the rig of the question laid out on her, things put by
+//! hand, tried before they are kept.
+
+use super::ask::query_of;
+use super::assets;
+use super::edit::{self, Edited, Typed, action, address};
+use super::reader::{Reader, back_to};
+use super::shared::{Shared, Trouble};
+use crate::answer::Board;
+use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::stow::{self, StowView};
+use crate::question::Ask;
+use crate::survey::{self, Refusal};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_core::hull::Pin;
+use galvet_core::stow::Space;
+use rocket::form::Form;
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::{Route, State, get, post, routes};
+use serde::Deserialize;
+
+/// The page.
+#[derive(Template, WebTemplate)]
+#[template(path = "stow.html")]
+struct StowPage {
+    units: System,
+    sun: bool,
+    here: String,
+    place: &'static str,
+    query: String,
+    undo: Option<String>,
+    sentence: Sentence,
+    key: String,
+    name: String,
+    stow: Result<StowView, String>,
+}
+
+/// The page's changing part, for the scripts.
+#[derive(Template, WebTemplate)]
+#[template(path = "stow.html", block = "answer")]
+struct StowPart {
+    here: String,
+    query: String,
+    undo: Option<String>,
+    sentence: Sentence,
+    key: String,
+    name: String,
+    stow: Result<StowView, String>,
+}
+
+impl StowPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+
+    fn at(&self, thing: &str, nth: &u32) -> String {
+        at(&self.key, &self.query, thing, *nth)
+    }
+}
+
+impl StowPart {
+    fn at(&self, thing: &str, nth: &u32) -> String {
+        at(&self.key, &self.query, thing, *nth)
+    }
+}
+
+impl From<StowPage> for StowPart {
+    fn from(page: StowPage) -> Self {
+        Self {
+            here: page.here,
+            query: page.query,
+            undo: page.undo,
+            sentence: page.sentence,
+            key: page.key,
+            name: page.name,
+            stow: page.stow,
+        }
+    }
+}
+
+/// The board's address with a thing at hand.
+fn at(slug: &str, query: &str, thing: &str, nth: u32) -> String {
+    let (path, nth) = (format!("/hulls/{slug}/stow"), nth.to_string());
+    if thing.is_empty() {
+        return address(&path, query, &[]);
+    }
+    address(&path, query, &[("at", thing), ("n", &nth)])
+}
+
+/// What is at hand, what is tried, and what was refused.
+#[derive(Default)]
+struct Shown {
+    hand: Option<(String, u32)>,
+    /// Put so for a try; what is on the record where `None`.
+    pins: Option<Vec<Pin>>,
+    trouble: String,
+}
+
+async fn look(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    shown: Shown,
+) -> Result<Option<StowPage>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(None);
+    };
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+        return Ok(None);
+    };
+    let path = format!("/hulls/{slug}/stow");
+    let sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    let (desk, brief) = (shared.desk.clone(), asked.brief);
+    let (key, name) = (slug.to_owned(), hull.survey.name());
+    let made = shared.work(reader.caller, move || {
+        let laid = hull.survey.looked.laid.get(&brief.rig.key).cloned();
+        let pins = shown.pins.or(laid).unwrap_or_default();
+        let board = Board::of(&desk, &hull, &brief, &pins).map_err(|e| e.to_string())?;
+        let hand = shown.hand.as_ref().map(|(thing, n)| (thing.as_str(), *n));
+        Ok(stow::stow(&board, &pins, hand, shown.trouble, reader.units))
+    });
+    let query = query_of(ask);
+    Ok(Some(StowPage {
+        units: reader.units,
+        sun: reader.sun,
+        here: address(&path, &query, &[]),
+        place: "hull",
+        undo: shared.store.undoable()?,
+        query,
+        sentence,
+        key,
+        name,
+        stow: made.await?,
+    }))
+}
+
+fn hand(at: Option<String>, n: Option<u32>) -> Shown {
+    Shown {
+        hand: at.map(|thing| (thing, n.unwrap_or(0))),
+        ..Shown::default()
+    }
+}
+
+#[get("/hulls/<slug>/stow?<at>&<n>")]
+async fn page(
+    slug: &str,
+    at: Option<String>,
+    n: Option<u32>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<StowPage, Status>, Trouble> {
+    let page = look(slug, &ask, reader, shared, hand(at, n)).await?;
+    Ok(page.ok_or(Status::NotFound))
+}
+
+#[get("/part/hulls/<slug>/stow?<at>&<n>")]
+async fn part(
+    slug: &str,
+    at: Option<String>,
+    n: Option<u32>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<StowPart, Status>, Trouble> {
+    let page = look(slug, &ask, reader, shared, hand(at, n)).await?;
+    Ok(page.ok_or(Status::NotFound).map(StowPart::from))
+}
+
+/// A pin as a script or a form sends it.
+#[derive(Debug, Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Sent {
+    thing: String,
+    nth: u32,
+    /// Empty where the place is to be told from where it is put.
+    place: String,
+    x: f64,
+    y: f64,
+    turned: bool,
+}
+
+/// Most things put by hand at once.
+const MOST: usize = 400;
+
+/// The pins of a text.
+fn read(text: &str) -> Result<Vec<Sent>, String> {
+    let sent: Vec<Sent> =
+        serde_json::from_str(text).map_err(|e| format!("the layout is not understood: {e}"))?;
+    if sent.len() > MOST {
+        return Err(format!("more than {MOST} things put by hand"));
+    }
+    Ok(sent)
+}
+
+impl Sent {
+    /// The pin, its place told from the space where it was not named.
+    fn pin(self, space: &Space) -> Result<Pin, String> {
+        let place = if self.place.is_empty() {
+            space.place_at(self.x, self.y).to_owned()
+        } else {
+            self.place
+        };
+        if place.is_empty() {
+            return Err("there is nothing on her to put it".to_owned());
+        }
+        let pin = Pin {
+            thing: self.thing,
+            nth: self.nth,
+            place,
+            x: self.x,
+            y: self.y,
+            turned: self.turned,
+        };
+        pin.check().map_err(|e| e.to_string())
+    }
+}
+
+/// The space of a hull under a question, and the key of its rig.
+async fn space_of(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Option<(Space, String)>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(None);
+    };
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+        return Ok(None);
+    };
+    let desk = shared.desk.clone();
+    let space = shared.work(reader.caller, move || {
+        let shapes = desk.shapes(&hull).ok()?;
+        let (brief, rig) = (asked.brief.clone(), asked.brief.rig.key.clone());
+        let setup = galvet_core::figures::Setup::pinned(shapes, brief.into(), &[]);
+        Some((setup.space(), rig))
+    });
+    Ok(space.await?)
+}
+
+/// Tries a layout without keeping it.
+#[post("/part/hulls/<slug>/stow", data = "<form>")]
+async fn try_out(
+    slug: &str,
+    form: Form<Typed>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<StowPart, Status>, Trouble> {
+    let typed = form.into_inner();
+    let Some((space, _)) = space_of(slug, &ask, reader, shared).await? else {
+        return Ok(Err(Status::NotFound));
+    };
+    let sent = read(typed.get("pins").map_or("[]", String::as_str));
+    let pins = sent.and_then(|all| all.into_iter().map(|p| p.pin(&space)).collect());
+    let Ok(pins) = pins else {
+        return Ok(Err(Status::UnprocessableEntity));
+    };
+    let nth = typed.get("n").and_then(|n| n.parse().ok());
+    let shown = Shown {
+        pins: Some(pins),
+        ..hand(typed.get("at").filter(|t| !t.is_empty()).cloned(), nth)
+    };
+    let page = look(slug, &ask, reader, shared, shown).await?;
+    Ok(page.ok_or(Status::NotFound).map(StowPart::from))
+}
+
+/// What a form asks to be put by hand.
+fn asked(typed: &Typed, space: &Space, units: System) -> Result<Vec<Pin>, Refusal> {
+    if let Some(text) = typed.get("pins") {
+        let pins = read(text)?.into_iter().map(|p| p.pin(space));
+        return Ok(pins.collect::<Result<_, String>>()?);
+    }
+    let (x, y) = survey::place_typed(typed, units)?;
+    let text = |name: &str| typed.get(name).map_or("", |t| t.trim());
+    let sent = Sent {
+        thing: text("thing").to_owned(),
+        nth: text("nth").parse().unwrap_or(0),
+        place: text("place").to_owned(),
+        x,
+        y,
+        turned: typed.contains_key("turned"),
+    };
+    Ok(vec![sent.pin(space)?])
+}
+
+/// Keeps things put by hand, lets one go, or all.
+#[post("/hulls/<slug>/stow", data = "<form>")]
+async fn put(
+    slug: &str,
+    form: Form<Typed>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, (Status, Option<StowPage>)>, Trouble> {
+    let typed = form.into_inner();
+    let Some((space, rig)) = space_of(slug, &ask, reader, shared).await? else {
+        return Ok(Err((Status::NotFound, None)));
+    };
+    let thing = typed.get("thing").cloned().unwrap_or_default();
+    let nth: u32 = typed.get("nth").and_then(|n| n.parse().ok()).unwrap_or(0);
+    let named = thing.replace('-', " ");
+    let label = match action(&typed) {
+        "free" => format!("{named} let go"),
+        "free-all" => "laid out again".to_owned(),
+        "better" => "trimmed better".to_owned(),
+        _ => format!("{named} put by hand"),
+    };
+    let (sent, units, freed) = (typed.clone(), reader.units, thing.clone());
+    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
+        let pins = match action(&sent) {
+            "free" | "free-all" => Vec::new(),
+            _ => asked(&sent, &space, units)?,
+        };
+        let all = &mut hull.survey.looked.laid;
+        let laid = all.entry(rig.clone()).or_default();
+        match action(&sent) {
+            "free-all" => laid.clear(),
+            "free" => laid.retain(|p| !(p.thing == freed && p.nth == nth)),
+            _ => {
+                for pin in pins {
+                    laid.retain(|p| !(p.thing == pin.thing && p.nth == pin.nth));
+                    laid.push(pin);
+                }
+            }
+        }
+        if laid.is_empty() {
+            all.remove(&rig);
+        }
+        Ok(())
+    });
+    let at_hand = if action(&typed) == "free-all" {
+        ""
+    } else {
+        &thing
+    };
+    let trouble = match done.await? {
+        Edited::Kept => {
+            let to = at(slug, &query_of(&ask), at_hand, nth);
+            return Ok(Ok(Redirect::to(back_to(&to))));
+        }
+        Edited::Gone => return Ok(Err((Status::NotFound, None))),
+        Edited::Refused(refusal) => refusal.to_string(),
+    };
+    let shown = Shown {
+        trouble,
+        ..hand(Some(thing).filter(|t| !t.is_empty()), Some(nth))
+    };
+    let page = look(slug, &ask, reader, shared, shown).await?;
+    Ok(Err((Status::UnprocessableEntity, page)))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, part, try_out, put]
+}

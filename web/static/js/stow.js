@@ -1,0 +1,270 @@
+/**
+ * The stow board: things are dragged, or moved with the arrow keys; the server
+ * works out what that does to her while one goes, and keeps it when one stops.
+ * Without this module the form beside the list does the same.
+ */
+import { swap } from "./swap.js";
+
+/** A tap of an arrow key, m; with Shift ten times as far. */
+const STEP = 0.01;
+/** Milliseconds at rest until what was put is kept. */
+const REST = 700;
+/** Milliseconds between two tries while something is dragged. */
+const BEAT = 60;
+
+/** @param {Document} root */
+export function boardThatMoves(root) {
+  const answer = root.querySelector("#answer");
+  if (!answer?.querySelector("svg[data-board]")) return;
+  const board = new Board(root, answer);
+  board.take();
+  // Another question brings another drawing.
+  new MutationObserver(() => board.take()).observe(answer, {
+    childList: true,
+    subtree: true,
+  });
+}
+
+class Board {
+  /** Counts tries: only the last one's answer is shown. */
+  count = 0;
+  /** The thing being moved, with where it is. */
+  moving = undefined;
+
+  constructor(root, answer) {
+    this.root = root;
+    this.answer = answer;
+  }
+
+  get plan() {
+    return this.answer.querySelector("svg[data-board]");
+  }
+
+  get region() {
+    return this.answer.querySelector("[data-pins]");
+  }
+
+  say(text) {
+    const saved = this.answer.querySelector("[data-saved]");
+    if (saved) saved.textContent = text;
+  }
+
+  /** Makes every mark that can be put somewhere a grip. */
+  take() {
+    const plan = this.plan;
+    if (!plan || plan.dataset.taken) return;
+    plan.dataset.taken = "yes";
+    for (const link of this.answer.querySelectorAll("a[data-thing]")) {
+      const mark = plan.querySelector(
+        `.kit[data-kit="${link.dataset.number}"]:not([data-side])`,
+      );
+      if (!mark) continue;
+      Object.assign(mark.dataset, {
+        thing: link.dataset.thing,
+        nth: link.dataset.nth,
+      });
+      mark.setAttribute("tabindex", "0");
+      mark.setAttribute("role", "button");
+      mark.setAttribute("aria-label", this.nameOf(link));
+      mark.addEventListener("pointerdown", (event) => this.grab(mark, event));
+      mark.addEventListener("keydown", (event) => this.key(mark, event));
+    }
+  }
+
+  nameOf(link) {
+    const said = link.parentElement.querySelector(".facts")?.textContent ?? "";
+    return `${link.textContent}: ${said}`;
+  }
+
+  /** Where a mark's middle is, in metres of the hull. */
+  whereIs(mark) {
+    const { scale, bow, middle } = this.plan.dataset;
+    const box = mark.getBBox();
+    const unit = Number(scale);
+    // What leans in a holder stands at its foot.
+    const x = mark.querySelector(".kit-line") ? box.x : box.x + box.width / 2;
+    return {
+      x: (x - Number(bow)) / unit,
+      y: (box.y + box.height / 2 - Number(middle)) / unit,
+      across: box.height > box.width,
+    };
+  }
+
+  pinOf(mark) {
+    const pins = JSON.parse(this.region.dataset.pins);
+    const { thing, nth } = mark.dataset;
+    const known = pins.find((p) => p.thing === thing && String(p.nth) === nth);
+    const at = this.whereIs(mark);
+    return known
+      ? { ...known }
+      : {
+          thing,
+          nth: Number(nth),
+          place: "",
+          x: at.x,
+          y: at.y,
+          turned: false,
+        };
+  }
+
+  /** All pins with one of them as it is now. */
+  pinsWith(pin) {
+    const pins = JSON.parse(this.region.dataset.pins);
+    const others = pins.filter(
+      (p) => p.thing !== pin.thing || p.nth !== pin.nth,
+    );
+    return [...others, pin];
+  }
+
+  grab(mark, event) {
+    if (event.button) return;
+    event.preventDefault();
+    mark.focus();
+    const matrix = this.plan.getScreenCTM().inverse();
+    const unit = Number(this.plan.dataset.scale);
+    const point = (e) =>
+      new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix);
+    const from = point(event);
+    const pin = this.pinOf(mark);
+    const start = { x: pin.x, y: pin.y };
+    let last = 0;
+    let moved = false;
+    const follow = (e) => {
+      const to = point(e);
+      const by = { x: to.x - from.x, y: to.y - from.y };
+      moved ||= Math.hypot(by.x, by.y) > 3;
+      if (!moved) return;
+      mark.classList.add("kit-dragged");
+      mark.setAttribute("transform", `translate(${by.x} ${by.y})`);
+      Object.assign(pin, {
+        place: "",
+        x: start.x + by.x / unit,
+        y: start.y + by.y / unit,
+      });
+      if (e.timeStamp - last < BEAT) return;
+      last = e.timeStamp;
+      this.figures(pin);
+    };
+    const over = () => {
+      window.removeEventListener("pointermove", follow);
+      window.removeEventListener("pointerup", over);
+      window.removeEventListener("pointercancel", over);
+      if (moved) this.keep(pin);
+    };
+    window.addEventListener("pointermove", follow);
+    window.addEventListener("pointerup", over);
+    window.addEventListener("pointercancel", over);
+  }
+
+  key(mark, event) {
+    const by = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    }[event.key];
+    const letter = event.key.toLowerCase();
+    if (!by && letter !== "r" && letter !== "f") return;
+    event.preventDefault();
+    const { thing, nth } = mark.dataset;
+    if (letter === "f") return this.send({ action: "free", thing, nth });
+    const same =
+      this.moving && this.moving.thing === thing && this.moving.nth === +nth;
+    const pin = same ? this.moving : this.pinOf(mark);
+    if (by) {
+      const step = event.shiftKey ? 10 * STEP : STEP;
+      pin.x += by[0] * step;
+      pin.y += by[1] * step;
+    } else pin.turned = !pin.turned;
+    pin.place = "";
+    this.moving = pin;
+    this.nudge(pin);
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => this.keep(pin), REST);
+  }
+
+  /** Asks what a layout does to her, without keeping it. */
+  async ask(pin) {
+    const mine = ++this.count;
+    const body = new URLSearchParams({
+      pins: JSON.stringify(this.pinsWith(pin)),
+      at: pin.thing,
+      n: String(pin.nth),
+    });
+    const query = window.location.search;
+    const response = await fetch(`${this.answer.dataset.part}${query}`, {
+      method: "POST",
+      body,
+    });
+    if (!response.ok || mine !== this.count) return undefined;
+    return response.text();
+  }
+
+  /** The figures alone, while something is dragged. */
+  async figures(pin) {
+    const html = await this.ask(pin).catch(() => undefined);
+    if (html === undefined) return;
+    const fresh = document.createElement("template");
+    fresh.innerHTML = html;
+    const name = '[data-region="stow-figures"]';
+    const [old, next] = [
+      this.answer.querySelector(name),
+      fresh.content.querySelector(name),
+    ];
+    if (old && next) old.replaceWith(next);
+  }
+
+  /** All of the board, after a tap of a key. */
+  async nudge(pin) {
+    const html = await this.ask(pin).catch(() => undefined);
+    if (html === undefined) return;
+    this.show(html, pin);
+    this.say("Not kept yet …");
+  }
+
+  show(html, pin) {
+    const query = new URLSearchParams(window.location.search);
+    swap(this.answer, html, query);
+    this.take();
+    const again = this.plan?.querySelector(
+      `.kit[data-thing="${CSS.escape(pin.thing)}"][data-nth="${pin.nth}"]`,
+    );
+    again?.focus();
+  }
+
+  keep(pin) {
+    return this.send({
+      action: "pin",
+      thing: pin.thing,
+      nth: String(pin.nth),
+      pins: JSON.stringify([pin]),
+    });
+  }
+
+  /** Keeps something, and shows her as she is then. */
+  async send(fields) {
+    clearTimeout(this.resting);
+    this.moving = undefined;
+    const mine = ++this.count;
+    this.say("Saving …");
+    try {
+      const query = window.location.search;
+      const response = await fetch(`${this.answer.dataset.page}${query}`, {
+        method: "POST",
+        body: new URLSearchParams(fields),
+      });
+      const html = await response.text();
+      if (mine !== this.count) return;
+      const page = new DOMParser().parseFromString(html, "text/html");
+      const fresh = page.getElementById("answer");
+      if (fresh) {
+        const pin = { thing: fields.thing, nth: Number(fields.nth) };
+        this.show(fresh.innerHTML, pin);
+      }
+      const trouble = page.querySelector("[data-trouble]");
+      this.say(response.ok ? "Saved." : (trouble?.textContent ?? "Not kept."));
+    } catch {
+      this.say("Not saved: the server does not answer.");
+    }
+  }
+}
