@@ -7,13 +7,15 @@
 //!    sentence and JSON are made.
 //! 2. [`answer`]: rankings and figures, free of units, computed once.
 //! 3. `present`: an answer as page, JSON, CSV, lines, drawing.
-//! 4. [`web`] and [`commands`]: the server and the command line.
+//! 4. [`survey`] and [`kit`]: what people put in and change.
+//! 5. [`web`] and [`commands`]: the server and the command line.
 //!
 //! It holds no physics, and no HTML or JavaScript in strings.
 
 pub mod answer;
 pub mod commands;
 pub mod demo_data;
+pub mod kit;
 mod present;
 pub mod question;
 pub mod survey;

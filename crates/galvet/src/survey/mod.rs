@@ -32,5 +32,6 @@ pub use fittings::{Placed, fitting, fittings_of, forget_fitting, put_fitting};
 pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};
 pub use shown::{Shown, judgements};
 pub use slug::{free_slug, slug_of};
+pub(crate) use typed::Typed;
 pub use typed::{Mistakes, Refusal};
 pub use walk::{forget_zone, place_typed, put_zone, shown_across, shown_along, zone};

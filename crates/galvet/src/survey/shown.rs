@@ -25,7 +25,7 @@ const ORDERS: [&str; 6] = [SHOWN, "action", "next", "both", "kind", "anew"];
 pub struct Shown(BTreeMap<String, String>);
 
 impl Shown {
-    fn of<N: Into<String>>(fields: impl IntoIterator<Item = (N, String)>) -> Self {
+    pub(crate) fn of<N: Into<String>>(fields: impl IntoIterator<Item = (N, String)>) -> Self {
         let fields = fields.into_iter().map(|(name, text)| (name.into(), text));
         Self(fields.filter(|(_, text)| !text.is_empty()).collect())
     }

@@ -72,15 +72,15 @@ pub(super) fn number(typed: &str, bounds: Bounds, system: System) -> Result<f64,
 }
 
 /// A form being read.
-pub(super) struct Typed<'a> {
+pub(crate) struct Typed<'a> {
     form: &'a HashMap<String, String>,
     system: System,
     /// What was not understood so far.
-    pub(super) mistakes: Mistakes,
+    pub(crate) mistakes: Mistakes,
 }
 
 impl<'a> Typed<'a> {
-    pub(super) fn of(form: &'a HashMap<String, String>, system: System) -> Self {
+    pub(crate) fn of(form: &'a HashMap<String, String>, system: System) -> Self {
         Self {
             form,
             system,
@@ -89,12 +89,12 @@ impl<'a> Typed<'a> {
     }
 
     /// What stands in a field; empty where nothing does.
-    pub(super) fn text(&self, name: &str) -> &'a str {
+    pub(crate) fn text(&self, name: &str) -> &'a str {
         self.form.get(name).map_or("", |text| text.trim())
     }
 
     /// A number that must be there; a percent or a degree sign may stand behind it.
-    pub(super) fn number(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
+    pub(crate) fn number(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
         let typed = self.text(name).trim_end_matches(['%', '°']).trim();
         match number(typed, bounds, self.system) {
             Ok(value) => Some(value),
@@ -106,7 +106,7 @@ impl<'a> Typed<'a> {
     }
 
     /// The same where it may be left empty.
-    pub(super) fn maybe(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
+    pub(crate) fn maybe(&mut self, name: &str, bounds: Bounds) -> Option<f64> {
         if self.text(name).is_empty() {
             return None;
         }

@@ -5,8 +5,9 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, card, changes, comfort, compare, errors, fittings, hull, hulls, import, lines,
-    new_hull, questions, ranking, reader, reckons, record, set_aside, stow, walk, weigh,
+    afloat, assets, card, changes, comfort, compare, errors, fittings, hull, hulls, import, kit,
+    lines, new_hull, questions, ranking, reader, reckons, record, rigs, set_aside, stow, walk,
+    weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -107,6 +108,8 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", walk::routes())
         .mount("/", fittings::routes())
         .mount("/", stow::routes())
+        .mount("/", kit::routes())
+        .mount("/", rigs::routes())
         .mount("/", comfort::routes())
         .mount("/", changes::routes())
         .mount("/", lines::routes())

@@ -242,7 +242,7 @@ async fn space_of(
         let setup = galvet_core::figures::Setup::pinned(shapes, brief.into(), &[]);
         Some((setup.space(), rig))
     });
-    Ok(space.await?)
+    space.await
 }
 
 /// Tries a layout without keeping it.

@@ -1,0 +1,38 @@
+//! Kit: things on the shelf and rigs, as people put them in and change them.
+
+mod rig;
+mod thing;
+
+pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
+pub use thing::{edit_thing, put_thing, read_thing, shown_thing};
+
+use crate::survey::{EditError, Refusal};
+use galvet_store::{Kind, Record, Store, StoreError};
+
+/// Times a change is tried again when somebody else was quicker.
+const TRIES: usize = 5;
+
+/// Changes a record of the kit as it stands now.
+fn edit<E: Into<Refusal>>(
+    store: &Store,
+    (who, label): (&str, &str),
+    (kind, slug): (Kind, &str),
+    change: impl Fn(&mut Record) -> Result<(), E>,
+) -> Result<(), EditError> {
+    for _ in 0..TRIES {
+        let Some((known, record)) = store.record(kind, slug)? else {
+            return Err(EditError::Gone);
+        };
+        let mut changed = record.clone();
+        change(&mut changed).map_err(|e| EditError::Refused(e.into()))?;
+        if changed == record {
+            return Ok(());
+        }
+        match store.write(who, label, |door| door.put(&changed, Some(known))) {
+            Err(StoreError::Conflict { .. }) => {}
+            done => return Ok(done.map(|_| ())?),
+        }
+    }
+    let busy = "others keep changing this; try once more";
+    Err(EditError::Refused(busy.into()))
+}

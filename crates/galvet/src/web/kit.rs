@@ -1,0 +1,209 @@
+//! The shelf, and a thing on it.
+
+use super::ask::query_of;
+use super::assets;
+use super::edit::{Typed, action, address};
+use super::reader::{Reader, back_to};
+use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::kit as shelf;
+use crate::present::page::filled::NotTaken;
+use crate::present::page::kit::{self, KitView, ThingView};
+use crate::question::Ask;
+use crate::survey::{EditError, Refusal};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_store::{Kind, Store, StoreError};
+use rocket::form::Form;
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{Route, State, get, post, routes};
+
+/// The shelf's page.
+#[derive(Template, WebTemplate)]
+#[template(path = "kit.html")]
+struct KitPage {
+    units: System,
+    sun: bool,
+    here: String,
+    place: &'static str,
+    query: String,
+    undo: Option<String>,
+    kit: KitView,
+}
+
+impl KitPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+#[get("/kit?<find>")]
+async fn page(
+    find: Option<String>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<KitPage, Trouble> {
+    let on = shared.shelf().await?;
+    let query = query_of(&ask);
+    let find = find.unwrap_or_default();
+    Ok(KitPage {
+        units: reader.units,
+        sun: reader.sun,
+        here: address("/kit", &query, &[]),
+        place: "kit",
+        undo: shared.store.undoable()?,
+        query,
+        kit: kit::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, reader.units),
+    })
+}
+
+/// A thing's page.
+#[derive(Template, WebTemplate)]
+#[template(path = "thing.html")]
+struct ThingPage {
+    units: System,
+    sun: bool,
+    here: String,
+    place: &'static str,
+    query: String,
+    undo: Option<String>,
+    thing: ThingView,
+}
+
+impl ThingPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+/// In place of the key of a new thing.
+const NEW: &str = "";
+
+/// A thing's address.
+fn path_of(slug: &str) -> String {
+    if slug == NEW {
+        "/new-thing".to_owned()
+    } else {
+        format!("/kit/{slug}")
+    }
+}
+
+async fn look(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+    not_taken: &NotTaken,
+) -> Result<Option<ThingPage>, Trouble> {
+    let on = shared.shelf().await?;
+    let gear = on.catalogue.gear.iter().find(|g| g.key == slug);
+    if gear.is_none() && slug != NEW {
+        return Ok(None);
+    }
+    let query = query_of(ask);
+    Ok(Some(ThingPage {
+        units: reader.units,
+        sun: reader.sun,
+        here: address(&path_of(slug), &query, &[]),
+        place: "kit",
+        undo: shared.store.undoable()?,
+        query,
+        thing: kit::thing(gear, &on.catalogue.rigs, not_taken, reader.units),
+    }))
+}
+
+#[get("/kit/<slug>")]
+async fn thing(
+    slug: &str,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<ThingPage, Status>, Trouble> {
+    let page = look(slug, &ask, reader, shared, &NotTaken::default()).await?;
+    Ok(page.ok_or(Status::NotFound))
+}
+
+#[get("/new-thing")]
+async fn new_thing(
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<ThingPage, Status>, Trouble> {
+    let page = look(NEW, &ask, reader, shared, &NotTaken::default()).await?;
+    Ok(page.ok_or(Status::NotFound))
+}
+
+#[post("/new-thing", data = "<form>")]
+async fn put_new(form: Form<Typed>, ask: Ask, reader: Reader, shared: &State<Shared>) -> Put {
+    keep(NEW, form.into_inner(), ask, reader, shared).await
+}
+
+/// Throws a thing away; it stays in the trash.
+fn throw_away(store: &Store, slug: &str) -> Result<(), EditError> {
+    let (known, _) = store.record(Kind::Gear, slug)?.ok_or(EditError::Gone)?;
+    let label = format!("{} taken off the shelf", slug.replace('-', " "));
+    match store.write(WHO, &label, |door| door.throw_away(Kind::Gear, known)) {
+        Err(StoreError::Reference(who)) => Err(EditError::Refused(Refusal::from(who))),
+        done => Ok(done.map(|_| ())?),
+    }
+}
+
+/// Does what a thing's form asks; the address to go to.
+fn apply(store: &Store, slug: &str, typed: &Typed, units: System) -> Result<String, EditError> {
+    match action(typed) {
+        "forget" => {
+            throw_away(store, slug)?;
+            Ok("/kit".to_owned())
+        }
+        _ if slug == NEW => {
+            let read = shelf::read_thing(None, typed, units);
+            let read = read.map_err(|m| EditError::Refused(m.into()))?;
+            let key = shelf::put_thing(store, WHO, read)?;
+            Ok(format!("/kit/{key}"))
+        }
+        _ => {
+            shelf::edit_thing(store, WHO, slug, typed, units)?;
+            Ok(format!("/kit/{slug}"))
+        }
+    }
+}
+
+/// What comes of a form that was sent.
+type Put = Result<Result<Redirect, (Status, Option<ThingPage>)>, Trouble>;
+
+#[post("/kit/<slug>", data = "<form>")]
+async fn put(
+    slug: &str,
+    form: Form<Typed>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Put {
+    keep(slug, form.into_inner(), ask, reader, shared).await
+}
+
+/// Does what a form asks, and shows what came of it.
+async fn keep(slug: &str, typed: Typed, ask: Ask, reader: Reader, shared: &Shared) -> Put {
+    let (store, key, sent) = (shared.store.clone(), slug.to_owned(), typed.clone());
+    let done = spawn_blocking(move || apply(&store, &key, &sent, reader.units));
+    let mistakes = match done.await? {
+        Ok(to) => {
+            let to = address(&to, &query_of(&ask), &[]);
+            return Ok(Ok(Redirect::to(back_to(&to))));
+        }
+        Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
+        Err(EditError::Refused(refusal)) => refusal.0,
+        Err(EditError::Store(error)) => return Err(error.into()),
+    };
+    let not_taken = NotTaken { typed, mistakes };
+    let page = look(slug, &ask, reader, shared, &not_taken).await?;
+    Ok(Err((Status::UnprocessableEntity, page)))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![page, thing, put, new_thing, put_new]
+}
