@@ -89,7 +89,7 @@ fn rig() -> Rig {
     };
     let line = |n: usize| {
         let (size, fixings, zone) = held(n);
-        let gear = thing(n, size, fixings, zone, n % 3 == 0);
+        let gear = thing(n, size, fixings, zone, n.is_multiple_of(3));
         common::rig(1.0, 0.7, 0.1).lines[0].clone().is(&gear)
     };
     Rig {

@@ -309,12 +309,7 @@ fn four_about_a_hole_are_packed() {
 
 /// Most of a rig's things that go into rooms, every way to share them out tried.
 fn most_by_force(rooms: &[(i32, i32)], pieces: &[Piece]) -> usize {
-    fn share(
-        rooms: &[(i32, i32)],
-        pieces: &[Piece],
-        lots: &mut Vec<Vec<Piece>>,
-        left: usize,
-    ) -> usize {
+    fn share(rooms: &[(i32, i32)], pieces: &[Piece], lots: &mut Vec<Vec<Piece>>) -> usize {
         let Some((piece, rest)) = pieces.split_first() else {
             let fits = lots
                 .iter()
@@ -326,15 +321,15 @@ fn most_by_force(rooms: &[(i32, i32)], pieces: &[Piece]) -> usize {
                 0
             };
         };
-        let mut best = share(rooms, rest, lots, left + 1);
+        let mut best = share(rooms, rest, lots);
         for r in 0..rooms.len() {
             lots[r].push(*piece);
-            best = best.max(share(rooms, rest, lots, left));
+            best = best.max(share(rooms, rest, lots));
             lots[r].pop();
         }
         best
     }
-    share(rooms, pieces, &mut vec![Vec::new(); rooms.len()], 0)
+    share(rooms, pieces, &mut vec![Vec::new(); rooms.len()])
 }
 
 #[test]
