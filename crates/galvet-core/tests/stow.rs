@@ -4,7 +4,7 @@
 mod common;
 
 use common::{rig as line_rig, survey};
-use galvet_core::crew::Posture;
+use galvet_core::crew::{Crew, Posture};
 use galvet_core::gear::{Brings, Category, Electric, Fixing, Gear, Needs, Strain, Tether};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
@@ -13,7 +13,8 @@ use galvet_core::hull::{
 };
 use galvet_core::rig::{Importance, Rig, RigLine};
 use galvet_core::stow::{
-    Aboard, Demand, Doubt, Engine, Layout, Packed, Piece, Rect, RefusedBy, Room, Space, pack,
+    Aboard, CrewFit, Demand, Doubt, Engine, Layout, Mode, Packed, Piece, Rect, RefusedBy, Room,
+    Space, crew_fit, pack, paddle_length,
 };
 use proptest::prelude::*;
 
@@ -680,6 +681,80 @@ fn the_same_rig_lies_the_same_on_any_thread() {
             assert_eq!(run.join().unwrap(), first);
         }
     });
+}
+
+#[test]
+fn an_angler_is_set_up_or_told_by_how_much_not() {
+    let seat = FittingKind::Seat {
+        slide: 0.10,
+        low: None,
+        high: None,
+    };
+    let braces = FittingKind::FootBraces { slide: 0.20 };
+    let survey = hull(
+        Vec::new(),
+        vec![
+            fitting("seat", seat, 1.90, 0.0),
+            fitting("braces", braces, 1.10, 0.0),
+        ],
+    );
+    let guides = Guides::default();
+    let fit = |stature| crew_fit(&survey, Crew::new(80.0, stature).unwrap(), &guides);
+    // 0.80 m apart, 0.15 m of play either way: 0.65 to 0.95 m of leg, 0.45 × stature.
+    let CrewFit::SetUp { apart } = fit(1.80) else {
+        panic!("{:?}", fit(1.80));
+    };
+    assert!((apart - 0.81).abs() < 1e-12);
+    assert!(matches!(fit(2.11), CrewFit::SetUp { .. }));
+    let CrewFit::TooTall(by) = fit(2.2) else {
+        panic!("{:?}", fit(2.2));
+    };
+    assert!((by - 0.04).abs() < 1e-12, "{by}");
+    let CrewFit::TooShort(by) = fit(1.4) else {
+        panic!("{:?}", fit(1.4));
+    };
+    assert!((by - 0.02).abs() < 1e-12, "{by}");
+    let bare = hull(Vec::new(), Vec::new());
+    let crew = Crew::new(80.0, 1.8).unwrap();
+    assert_eq!(crew_fit(&bare, crew, &guides), CrewFit::NotKnown);
+    // 2.30 + 0.8 × 0.15 + 0.5 × 0.22 + 0.4 × 0.05.
+    assert!((paddle_length(0.90, 0.22, 1.80, &guides) - 2.55).abs() < 1e-12);
+}
+
+#[test]
+fn in_each_mode_masses_and_heights_follow() {
+    let well = zone("well", ZoneKind::TankWell, [2.3, 3.2, 0.45]);
+    let tube = FittingKind::Tube {
+        length: 0.3,
+        diameter: 0.045,
+    };
+    let mut rod = gear("rod", 0.4, [2.1, 0.12, 0.12]);
+    rod.category = Category::Rods;
+    rod.fixings = vec![Fixing::Holder];
+    rod.centre_height = Some(0.5);
+    rod.strip_for_surf = true;
+    let mut anchor = gear("anchor", 3.4, [0.36, 0.14, 0.14]);
+    anchor.category = Category::Anchoring;
+    let rig = rig(vec![line(&rod), line(&anchor)]);
+    let holder = vec![fitting("tube", tube, 2.2, 0.35)];
+    let guides = Guides::default();
+    let (space, layout) = lay(&hull(vec![well], holder), &rig, Posture::Stands, &[]);
+    let mode = |mode| layout.in_mode(mode, &rig, &space, &guides);
+    assert_eq!(mode(Mode::UnderWay), layout);
+    // Fishing: the anchor is out, the rod in a standing hand, 0.6 × 1.8 m up.
+    let fishing = mode(Mode::Fishing);
+    assert_eq!(fishing.loaded(), 0.4);
+    assert!((fishing.stowed[0].above_floor - 1.08).abs() < 1e-12);
+    assert!((fishing.stowed[0].x - (space.seat - 0.3)).abs() < 1e-12);
+    // Landing: 3 kg at the gunwale, 0.45 m to starboard.
+    let landing = mode(Mode::Landing);
+    let list: f64 = landing.stowed.iter().map(|s| s.loaded_mass * s.y).sum();
+    assert!((list - 3.0 * 0.45).abs() < 1e-12, "{list}");
+    // Surf: the rod lies low, the anchor stays where it is strapped.
+    let surf = mode(Mode::Surf);
+    assert_eq!(surf.loaded(), layout.loaded());
+    assert!(surf.stowed[0].top() < 0.3 && surf.stowed[0].above_floor < 0.15);
+    assert_eq!(surf.stowed[1], layout.stowed[1]);
 }
 
 proptest! {

@@ -10,6 +10,7 @@ use galvet::answer::{Board, all_pins};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::{Pin, zones};
 use galvet_core::rig::Importance;
+use galvet_core::stow::Mode;
 use rocket::http::{ContentType, Status};
 use serde_json::Value;
 use std::collections::BTreeMap;
@@ -160,10 +161,8 @@ fn board(desk: &Desk, hull: &str, rig: &str, pins: &[Pin]) -> Board {
     };
     let asked = galvet::question::Ask::of([("rig", rig.to_owned())].into_iter());
     let asked = asked.resolve(&catalogue, galvet_core::base::System::Metric);
-    let Ok(asked) = asked else {
-        panic!("the demo has a rig")
-    };
-    Board::of(&answers, &hull, &asked.brief, pins).unwrap()
+    let asked = asked.map_err(|_| "no such rig").unwrap();
+    Board::of(&answers, &hull, &asked.brief, pins, Mode::UnderWay).unwrap()
 }
 
 #[test]

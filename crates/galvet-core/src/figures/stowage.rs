@@ -6,7 +6,7 @@ use crate::float::Accuracy;
 use crate::hull::Pin;
 use crate::plausible::Posterior;
 use crate::question::Brief;
-use crate::stow::{Aboard, Balance, Demand, Engine, Hour, LEVEL, Space};
+use crate::stow::{Aboard, Balance, Demand, Engine, Hour, LEVEL, Mode, Space};
 use std::sync::Arc;
 
 impl Setup {
@@ -71,6 +71,15 @@ impl Setup {
         let mut then = self.clone().laid(layout);
         then.loads = then.loads.with_crew_heavier(wetter);
         then
+    }
+
+    /// The same in a mode of the day.
+    #[must_use]
+    pub fn in_mode(&self, mode: Mode) -> Self {
+        let (space, guides) = (self.space(), self.guides());
+        let layout = &self.loads.layout;
+        let then = layout.in_mode(mode, &self.brief.rig, &space, guides);
+        self.clone().laid(then)
     }
 
     /// How the middle shape lies with the layout; `None` where it does not rest.

@@ -171,6 +171,11 @@ guides! {
     IceMidday = "stowing.ice_midday", Stowing, Ratio, 0.6, 0.0 ..= 1.0, "share of ice and drinks left at midday", "guide value";
     IceReturn = "stowing.ice_return", Stowing, Ratio, 0.3, 0.0 ..= 1.0, "share of ice and drinks left on the way back", "guide value";
 
+    PaddleBase = "stowing.paddle_base", Stowing, Length, 2.30, 1.9 ..= 2.7, "paddle for a hull 0.75 m wide, a seat on the floor and a person of 1.75 m", "guide value";
+    PaddleBeam = "stowing.paddle_beam", Stowing, Ratio, 0.8, 0.0 ..= 2.0, "how much longer for each metre of beam", "guide value";
+    PaddleSeat = "stowing.paddle_seat", Stowing, Ratio, 0.5, 0.0 ..= 2.0, "how much longer for each metre of seat height", "guide value";
+    PaddleStature = "stowing.paddle_stature", Stowing, Ratio, 0.4, 0.0 ..= 1.0, "how much longer for each metre of stature", "guide value";
+
     SecantHeel = "stability.secant_heel", Stability, Angle, 5.0, 2.0 ..= 10.0, "heel to which standing support is taken", "guide value";
     StandingLimit = "stability.standing_limit", Stability, Angle, 10.0, 4.0 ..= 10.0, "heel to which the feet may tip the hull", "guide value";
     ReserveLimit = "stability.reserve_limit", Stability, Angle, 40.0, 20.0 ..= 60.0, "heel up to which the reserve is counted", "guide value";

@@ -92,6 +92,8 @@ pub struct Unplaced {
 pub struct Layout {
     /// Everything aboard, in the rig's order.
     pub stowed: Vec<Stowed>,
+    /// Where the hull's bow lies, m.
+    pub bow: f64,
     /// What found no place.
     pub unplaced: Vec<Unplaced>,
     /// What is not known, by the thing it concerns.
@@ -110,6 +112,7 @@ impl Layout {
         let stowed = (0..rig.lines.len()).map(|line| whole_line(rig, line, bow, length));
         Self {
             stowed: stowed.collect(),
+            bow,
             ..Self::default()
         }
     }

@@ -16,7 +16,10 @@ impl Engine<'_> {
     pub(super) fn layout(&self, found: &Found) -> Layout {
         let items = self.chooser.items;
         let at = self.places(found);
-        let mut layout = Layout::default();
+        let mut layout = Layout {
+            bow: self.bow,
+            ..Layout::default()
+        };
         let mut things = Vec::new();
         for (i, item) in items.iter().enumerate() {
             if item.inside.is_some() {
@@ -278,6 +281,7 @@ impl Engine<'_> {
                 holes: 0,
                 within: Some(items[c].name.to_owned()),
                 adapter: None,
+                pinned: false,
                 tether: item.gear.map_or(Tether::Sinks, |g| g.tether),
                 ..holds
             }),

@@ -10,7 +10,7 @@ use galvet_core::hull::{FittingKind, Pin};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::power::{Bank, BankError, Cell, Wiring};
 use galvet_core::question::Brief;
-use galvet_core::stow::{Audit, Hour, Space, audit};
+use galvet_core::stow::{Audit, CrewFit, Hour, Mode, Space, audit, crew_fit, paddle_length};
 use std::sync::Arc;
 
 /// How she lies at a point of the day.
@@ -79,6 +79,12 @@ pub struct Board {
     /// Height of the water at bow and stern, m above the baseline; `None` where
     /// she does not rest.
     pub water: Option<(f64, f64)>,
+    /// What is being done.
+    pub mode: Mode,
+    /// Whether the angler can be set up in her.
+    pub fit: CrewFit,
+    /// A paddle for this beam, seat and angler, m.
+    pub paddle: f64,
     /// What is lost when she goes over.
     pub audit: Audit,
     /// Through the day.
@@ -97,15 +103,32 @@ const SLACK: f64 = 0.4;
 const WORTH: f64 = 0.15;
 
 impl Board {
-    /// Lays a question's rig on a hull with things put by hand.
+    /// Lays a question's rig on a hull with things put by hand, and looks at it in
+    /// a mode.
     ///
     /// # Errors
     /// [`CannotFloat`].
-    pub fn of(desk: &Desk, hull: &Hull, brief: &Brief, pins: &[Pin]) -> Result<Self, CannotFloat> {
+    pub fn of(
+        desk: &Desk,
+        hull: &Hull,
+        brief: &Brief,
+        pins: &[Pin],
+        mode: Mode,
+    ) -> Result<Self, CannotFloat> {
         let shapes = desk.shapes(hull)?;
         let brief = Arc::new(brief.floating_part());
-        let setup = Setup::pinned(shapes.clone(), brief.clone(), pins);
+        let laid = Setup::pinned(shapes.clone(), brief.clone(), pins);
         let shape = shapes.middle();
+        let fit = crew_fit(&shapes.survey, brief.crew, desk.guides());
+        let paddle = {
+            let seat = laid.loads.seat_height();
+            let [_, beam] = laid.space().size;
+            paddle_length(beam, seat, brief.crew.stature(), desk.guides())
+        };
+        let audit = audit(&laid.loads.layout, &brief.rig);
+        let day = day(&laid, &shape);
+        let power = power(&laid, &brief, desk.guides());
+        let setup = laid.in_mode(mode);
         let (figures, fate) = figures_of(&setup, &shape);
         let (floor, water) = {
             let drawn = [shape];
@@ -120,14 +143,19 @@ impl Board {
             (afloat.body.standing_height.0[0], water)
         };
         let trim = figures.get(Quantity::Trim);
-        let better = trim.and_then(|trim| better(&setup, &shape, pins, trim));
+        let going = mode == Mode::UnderWay;
+        let better = trim.filter(|_| going);
+        let better = better.and_then(|trim| better_trim(&setup, &shape, pins, trim));
         Ok(Self {
             space: setup.space(),
             lines: shapes.form.lines(&shape),
-            audit: audit(&setup.loads.layout, &brief.rig),
-            day: day(&setup, &shape),
+            audit,
+            day,
+            mode,
+            fit,
+            paddle,
             seat: trim.and_then(|trim| seat_move(&setup, trim)),
-            power: power(&setup, &brief, desk.guides()),
+            power,
             better,
             setup,
             shape,
@@ -159,7 +187,7 @@ fn day(setup: &Setup, shape: &Shape) -> Vec<Point> {
 }
 
 /// A layout nearer to level than the one there is, as pins of what moves.
-fn better(setup: &Setup, shape: &Shape, pins: &[Pin], trim: f64) -> Option<(Vec<Pin>, f64)> {
+fn better_trim(setup: &Setup, shape: &Shape, pins: &[Pin], trim: f64) -> Option<(Vec<Pin>, f64)> {
     let (posterior, brief) = (setup.posterior.clone(), setup.brief.clone());
     let other = Setup::levelled(posterior, brief, pins, (-0.1, 0.4));
     let then = figures_of(&other, shape).0.get(Quantity::Trim)?;

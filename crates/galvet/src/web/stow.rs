@@ -13,9 +13,9 @@ use crate::question::Ask;
 use crate::survey::{self, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
+use galvet_core::base::{Keyed, System};
 use galvet_core::hull::Pin;
-use galvet_core::stow::Space;
+use galvet_core::stow::{Mode, Space};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -59,11 +59,21 @@ impl StowPage {
     fn at(&self, thing: &str, nth: &u32) -> String {
         at(&self.key, &self.query, thing, *nth)
     }
+
+    fn mode(&self, word: &str) -> String {
+        let path = format!("/hulls/{}/stow", self.key);
+        address(&path, &self.query, &[("mode", word)])
+    }
 }
 
 impl StowPart {
     fn at(&self, thing: &str, nth: &u32) -> String {
         at(&self.key, &self.query, thing, *nth)
+    }
+
+    fn mode(&self, word: &str) -> String {
+        let path = format!("/hulls/{}/stow", self.key);
+        address(&path, &self.query, &[("mode", word)])
     }
 }
 
@@ -91,12 +101,23 @@ fn at(slug: &str, query: &str, thing: &str, nth: u32) -> String {
 }
 
 /// What is at hand, what is tried, and what was refused.
-#[derive(Default)]
 struct Shown {
+    mode: Mode,
     hand: Option<(String, u32)>,
     /// Put so for a try; what is on the record where `None`.
     pins: Option<Vec<Pin>>,
     trouble: String,
+}
+
+impl Default for Shown {
+    fn default() -> Self {
+        Self {
+            mode: Mode::UnderWay,
+            hand: None,
+            pins: None,
+            trouble: String::new(),
+        }
+    }
 }
 
 async fn look(
@@ -120,7 +141,8 @@ async fn look(
     let made = shared.work(reader.caller, move || {
         let laid = hull.survey.looked.laid.get(&brief.rig.key).cloned();
         let pins = shown.pins.or(laid).unwrap_or_default();
-        let board = Board::of(&desk, &hull, &brief, &pins).map_err(|e| e.to_string())?;
+        let board =
+            Board::of(&desk, &hull, &brief, &pins, shown.mode).map_err(|e| e.to_string())?;
         let hand = shown.hand.as_ref().map(|(thing, n)| (thing.as_str(), *n));
         Ok(stow::stow(&board, &pins, hand, shown.trouble, reader.units))
     });
@@ -139,6 +161,11 @@ async fn look(
     }))
 }
 
+/// Whether somebody asks for a mode, by its word.
+fn mode(word: Option<&str>) -> Mode {
+    word.and_then(Keyed::from_key).unwrap_or(Mode::UnderWay)
+}
+
 fn hand(at: Option<String>, n: Option<u32>) -> Shown {
     Shown {
         hand: at.map(|thing| (thing, n.unwrap_or(0))),
@@ -146,29 +173,39 @@ fn hand(at: Option<String>, n: Option<u32>) -> Shown {
     }
 }
 
-#[get("/hulls/<slug>/stow?<at>&<n>")]
+#[get("/hulls/<slug>/stow?<at>&<n>&<mode>")]
 async fn page(
     slug: &str,
     at: Option<String>,
     n: Option<u32>,
+    mode: Option<&str>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<StowPage, Status>, Trouble> {
-    let page = look(slug, &ask, reader, shared, hand(at, n)).await?;
+    let shown = Shown {
+        mode: self::mode(mode),
+        ..hand(at, n)
+    };
+    let page = look(slug, &ask, reader, shared, shown).await?;
     Ok(page.ok_or(Status::NotFound))
 }
 
-#[get("/part/hulls/<slug>/stow?<at>&<n>")]
+#[get("/part/hulls/<slug>/stow?<at>&<n>&<mode>")]
 async fn part(
     slug: &str,
     at: Option<String>,
     n: Option<u32>,
+    mode: Option<&str>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<StowPart, Status>, Trouble> {
-    let page = look(slug, &ask, reader, shared, hand(at, n)).await?;
+    let shown = Shown {
+        mode: self::mode(mode),
+        ..hand(at, n)
+    };
+    let page = look(slug, &ask, reader, shared, shown).await?;
     Ok(page.ok_or(Status::NotFound).map(StowPart::from))
 }
 

@@ -1,5 +1,6 @@
 //! One hull's page: its record, drawings and figures.
 
+use super::deck::{deck_lines, kit_doubts, kit_line};
 use super::figure::{Figure, figure_of, percent};
 use super::ranking::facts;
 use crate::answer::Afloat;
@@ -45,6 +46,10 @@ pub struct Floating {
     pub next: Vec<String>,
     pub going: Option<Going>,
     pub assumed: String,
+    /// What of the rig is aboard, what of it is doubtful, what is left of the deck.
+    pub kit: String,
+    pub kit_doubts: Vec<String>,
+    pub deck: Vec<(&'static str, String)>,
 }
 
 /// Speed and effort.
@@ -159,6 +164,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     let peril = peril(assessment);
     let reasons = reasons(assessment, brief, peril.as_ref());
     let scales = Scales::of(assessment.setup.guides());
+    let layout = &assessment.setup.loads.layout;
     let mut remarks = assessment.remarks().to_vec();
     remarks.extend(unchecked(assessment, brief));
     let fine = |m| system.text(Dimension::FineLength, m, 0);
@@ -192,6 +198,12 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             _ => String::new(),
         },
         reasons: reasons.iter().map(|reason| reason.text(system)).collect(),
+        kit: kit_line(layout),
+        kit_doubts: kit_doubts(layout, system),
+        deck: layout
+            .deck
+            .as_ref()
+            .map_or(Vec::new(), |d| deck_lines(d, system)),
         remarks,
         next: measure_next::for_hull(assessment, brief, &scales)
             .iter()

@@ -1,5 +1,6 @@
 //! The ranking as the main page shows it.
 
+use super::deck::{kit_doubts, kit_line};
 use super::figure::{Figure, figure_of, percent};
 use crate::answer::Answered;
 use crate::present::draw::gauge::{self, Gauge};
@@ -17,6 +18,8 @@ pub struct Row {
     pub place: usize,
     pub name: String,
     pub facts: String,
+    /// What of the rig is aboard.
+    pub kit: String,
     pub glyph: Option<Section>,
     pub gauge: Gauge,
     pub margin: Figure,
@@ -135,11 +138,13 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
     let afloat = answered.afloat.get(&survey.key);
     let mut findings = doubts(survey, a.remarks());
     findings.extend(unchecked(a, &ranking.brief));
+    findings.extend(kit_doubts(&a.setup.loads.layout, system));
     Row {
         key: survey.key.clone(),
         place: index + 1,
         name: survey.name(),
         facts: facts(survey, system),
+        kit: kit_line(&a.setup.loads.layout),
         glyph: afloat.map(|a| section(a.glyph(), GLYPH_SCALE, false, system)),
         gauge: gauge::gauge(entry, full, system),
         margin: figure_of(a, Quantity::BindingMargin, system),
@@ -207,6 +212,7 @@ fn out_row(out: &RuledOut, brief: &Brief, system: System) -> OutRow {
     if let Some(a) = &out.assessment {
         findings.extend(a.remarks().iter().cloned());
         findings.extend(unchecked(a, brief));
+        findings.extend(kit_doubts(&a.setup.loads.layout, system));
     }
     OutRow {
         key: out.survey.key.clone(),

@@ -1,14 +1,15 @@
 //! The stow board: kit on one hull, what it does to her, what is lost when she goes
 //! over, the day, the power.
 
-use crate::answer::{Board, Point, Power, all_pins};
+use super::deck::deck_lines;
+use super::outing::{DayLine, LossLine, PowerView, day, losses, lost, power, red};
+use crate::answer::{Board, all_pins};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
 use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::Pin;
-use galvet_core::power::{Bank, BankError, Warning};
-use galvet_core::stow::Loss;
+use galvet_core::stow::{CrewFit, Loss, Mode};
 
 /// A thing in the list.
 pub struct KitLine {
@@ -48,34 +49,6 @@ pub struct BoardFigure {
     pub bad: bool,
 }
 
-/// A line of the day.
-pub struct DayLine {
-    pub label: &'static str,
-    pub load: String,
-    pub freeboard: String,
-    pub trim: String,
-    /// Height of the load's bar, of a hundred.
-    pub share: f64,
-    pub worst: bool,
-}
-
-/// What is lost.
-pub struct LossLine {
-    pub name: String,
-    pub loss: &'static str,
-    pub wets: bool,
-    pub price: String,
-}
-
-/// Power in words.
-pub struct PowerView {
-    pub bank: String,
-    pub warnings: Vec<String>,
-    pub draws: Vec<String>,
-    pub hours: String,
-    pub cables: Vec<String>,
-}
-
 /// A step that is offered.
 pub struct Offer {
     pub words: String,
@@ -100,6 +73,14 @@ pub struct StowView {
     pub power: Option<PowerView>,
     pub better: Option<Offer>,
     pub seat: String,
+    /// How the angler is set up in her.
+    pub fit: String,
+    pub fit_bad: bool,
+    pub paddle: String,
+    /// The modes: word, label, shown.
+    pub modes: Vec<(&'static str, &'static str, bool)>,
+    /// Whether things can be put by hand now.
+    pub going: bool,
     /// Everything put by hand, as JSON for the script.
     pub pins: String,
     pub pinned: usize,
@@ -139,7 +120,10 @@ pub fn stow(
             .map(|u| (u.text(system), u.must))
             .collect(),
         doubts: doubts(board),
-        deck: deck(board, system),
+        deck: layout
+            .deck
+            .as_ref()
+            .map_or(Vec::new(), |d| deck_lines(d, system)),
         losses: losses(board, system),
         lost: lost(board, system),
         red: red(board),
@@ -164,9 +148,39 @@ pub fn stow(
                 Quantity::Trim.row().text(system, s.trim)
             )
         }),
+        fit: fit_words(board.fit, system),
+        fit_bad: matches!(board.fit, CrewFit::TooShort(_) | CrewFit::TooTall(_)),
+        paddle: system.text(Dimension::Length, board.paddle, 2),
+        modes: Mode::ALL
+            .iter()
+            .map(|m| (m.key(), m.label(), *m == board.mode))
+            .collect(),
+        going: board.mode == Mode::UnderWay,
         pins: pins_json(pins),
         pinned: pins.len(),
         trouble,
+    }
+}
+
+/// Whether legs, seat and braces go together, in words.
+fn fit_words(fit: CrewFit, system: System) -> String {
+    let by = |m: f64| shown_across(system, m);
+    match fit {
+        CrewFit::SetUp { apart } => {
+            format!("Seat and braces are set {} apart.", by(apart))
+        }
+        CrewFit::TooShort(m) => format!(
+            "Legs are {} too short for her braces, however seat and braces are slid.",
+            by(m)
+        ),
+        CrewFit::TooTall(m) => format!(
+            "Legs are {} too long for her braces, however seat and braces are slid.",
+            by(m)
+        ),
+        CrewFit::NotKnown => {
+            "Whether legs, seat and braces go together is not known: note seat and foot braces among her fittings."
+                .to_owned()
+        }
     }
 }
 
@@ -333,183 +347,4 @@ fn doubts(board: &Board) -> Vec<String> {
     out.extend(unpacked.map(|(item, into, why)| format!("{item} lies beside the {into}: {why}")));
     out.dedup();
     out
-}
-
-fn deck(board: &Board, system: System) -> Vec<(&'static str, String)> {
-    let Some(d) = &board.setup.loads.layout.deck else {
-        return Vec::new();
-    };
-    let area = |m2: f64| match system {
-        System::Metric => format!("{m2:.2}\u{a0}m²"),
-        System::Imperial => format!("{:.1}\u{a0}sq\u{a0}ft", m2 * 10.7639),
-    };
-    let [long, wide] = d.largest_free;
-    vec![
-        (
-            "clear standing floor",
-            d.standing_floor.map_or("none".to_owned(), area),
-        ),
-        ("tank well left", area(d.well_free)),
-        (
-            "largest free rectangle",
-            format!(
-                "{} × {}",
-                shown_across(system, long),
-                shown_across(system, wide)
-            ),
-        ),
-        ("track left", shown_across(system, d.track_left)),
-        (
-            "boxes, 36 × 22 × 5 cm, that still go in",
-            d.boxes.to_string(),
-        ),
-        ("rods upright", d.rods_upright.to_string()),
-        ("rods flat", d.rods_flat.to_string()),
-        ("standing up ahead of the seat", d.projections.to_string()),
-        ("minutes to set up", format!("{:.0}", d.setup_minutes)),
-    ]
-}
-
-fn losses(board: &Board, system: System) -> Vec<LossLine> {
-    let gone = board.audit.things.iter();
-    gone.filter(|t| t.loss != Loss::Stays || t.wets)
-        .map(|t| LossLine {
-            name: t.item.clone(),
-            loss: t.loss.label(),
-            wets: t.wets,
-            price: t.price.map_or("price not known".to_owned(), |p| {
-                system.text(Dimension::Money, p, 0)
-            }),
-        })
-        .collect()
-}
-
-fn lost(board: &Board, system: System) -> String {
-    let audit = &board.audit;
-    let sum = system.text(Dimension::Money, audit.lost, 0);
-    let more = match audit.unpriced {
-        0 => String::new(),
-        1 => ", and one thing whose price is not known".to_owned(),
-        n => format!(", and {n} things whose price is not known"),
-    };
-    format!(
-        "{sum} lost or spoilt{more}; {} lines in the water one could hang in",
-        audit.lines
-    )
-}
-
-fn red(board: &Board) -> Vec<String> {
-    let audit = &board.audit;
-    let mut out = Vec::new();
-    if !audit.aid_worn {
-        out.push(
-            "No flotation aid is worn on this rig. Its only place is on the person.".to_owned(),
-        );
-    }
-    for aid in &audit.aids_stowed {
-        out.push(format!("The {aid} is stowed: wear it."));
-    }
-    for leash in &audit.leashed {
-        out.push(format!(
-            "{leash} is clipped to the person: never near current or an anchor line."
-        ));
-    }
-    out
-}
-
-fn day(points: &[Point], system: System) -> Vec<DayLine> {
-    let most = points.iter().map(|p| p.load).fold(1.0, f64::max);
-    let lowest = |p: &Point| {
-        p.figures
-            .get(Quantity::Freeboard)
-            .unwrap_or(f64::NEG_INFINITY)
-    };
-    let worst = points.iter().map(lowest).fold(f64::INFINITY, f64::min);
-    let text = |p: &Point, q: Quantity| {
-        let value = p.figures.get(q);
-        value.map_or("does not rest".to_owned(), |v| q.row().text(system, v))
-    };
-    points
-        .iter()
-        .map(|p| DayLine {
-            label: p.hour.label(),
-            load: system.text(Dimension::Mass, p.load, 0),
-            freeboard: text(p, Quantity::Freeboard),
-            trim: text(p, Quantity::Trim),
-            share: (100.0 * p.load / most).round(),
-            worst: lowest(p) <= worst,
-        })
-        .collect()
-}
-
-fn power(power: &Power, system: System) -> PowerView {
-    let of_bank = |bank: &Result<Bank, BankError>| match bank {
-        Ok(b) => format!(
-            "{:.1}\u{a0}V, {:.0}\u{a0}Ah, {:.0}\u{a0}Wh, of which {:.0}\u{a0}Wh can be used",
-            b.volts, b.amp_hours, b.energy, b.usable
-        ),
-        Err(problem) => problem.to_string(),
-    };
-    let mut warnings = Vec::new();
-    let mut warn = |how: &str, bank: &Result<Bank, BankError>| {
-        for warning in bank.iter().flat_map(|b| &b.warnings) {
-            warnings.push(match warning {
-                Warning::SmallestCounts {
-                    name,
-                    amp_hours,
-                    lost,
-                } => format!(
-                    "{how}: as large as its smallest, {name} with {amp_hours:.0}\u{a0}Ah; {lost:.0}\u{a0}Wh of the others are carried for nothing"
-                ),
-                Warning::MixedChemistry => {
-                    format!("{how}: different chemistries do not suit one charger and cut-off")
-                }
-                Warning::UnequalInParallel => {
-                    format!("{how}: the larger one charges the smaller when they are joined")
-                }
-            });
-        }
-    };
-    warn("side by side", &power.bank);
-    let mut bank = match &power.bank {
-        Err(BankError::Empty) => "No battery on this rig.".to_owned(),
-        bank => of_bank(bank),
-    };
-    if let Some(series) = &power.series {
-        warn("one after the other", series);
-        bank = format!(
-            "Side by side: {bank}. One after the other: {}",
-            of_bank(series)
-        );
-    }
-    PowerView {
-        bank,
-        warnings,
-        draws: power
-            .draws
-            .iter()
-            .map(|(name, watts, duty, motor)| {
-                let kind = if *motor { ", a motor" } else { "" };
-                format!(
-                    "{name}: {watts:.0}\u{a0}W, {:.0}\u{a0}% of the time{kind}",
-                    duty * 100.0
-                )
-            })
-            .collect(),
-        hours: power.hours.map_or(String::new(), |h| {
-            format!("{h:.0} hours for all but a motor, three tenths kept back")
-        }),
-        cables: power
-            .cables
-            .iter()
-            .map(|c| {
-                format!(
-                    "{} → {}: {} with slack",
-                    c.from,
-                    c.to,
-                    system.text(Dimension::Length, c.length, 1)
-                )
-            })
-            .collect(),
-    }
 }

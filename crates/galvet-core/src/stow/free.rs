@@ -1,0 +1,98 @@
+//! What of a hull's space is kept free, how far a guess may be out, and what place
+//! a point of her plan belongs to.
+
+use super::space::{Area, KeepOut, Space};
+use crate::hull::ZoneKind;
+
+impl Space {
+    /// The place at a point of her plan, by its name: a rail there, else the
+    /// smallest area, else the area nearest; empty where she has none.
+    #[must_use]
+    pub fn place_at(&self, x: f64, y: f64) -> &str {
+        let rail = self.rails.iter().find(|r| {
+            let near = if r.track { 0.05 } else { 0.03 };
+            (r.from..=r.to).contains(&x) && (r.y - y).abs() <= near
+        });
+        if let Some(rail) = rail {
+            return &rail.name;
+        }
+        let off = |a: &Area| {
+            let along = (a.from - x).max(x - a.to).max(0.0);
+            let across = (a.port - y).max(y - a.starboard).max(0.0);
+            along.hypot(across)
+        };
+        let nearest = self.areas.iter().min_by(|a, b| {
+            let (off_a, off_b) = (off(a), off(b));
+            off_a.total_cmp(&off_b).then(a.plan().total_cmp(&b.plan()))
+        });
+        nearest.map_or("", |a| &a.name)
+    }
+
+    /// How much larger guessed areas may turn out, of which `share` is usual.
+    pub(super) fn allow(&mut self, share: f64) {
+        let (all, seat) = (self.areas.clone(), self.seat);
+        for area in self.areas.iter_mut().filter(|a| a.guessed) {
+            let aft = 0.5 * (area.from + area.to) > seat;
+            let mut slack = [share * area.length(), share * area.width()];
+            for other in all.iter().filter(|o| o.name != area.name) {
+                let level = area.floor < other.top() && other.floor < area.top();
+                // With a hand's breadth to spare: both may be stretched.
+                let beside = area.port - 0.1 < other.starboard && other.port < area.starboard + 0.1;
+                let along = area.from - 0.3 < other.to && other.from < area.to + 0.3;
+                if level && beside {
+                    let gap = if aft {
+                        other.from - area.to
+                    } else {
+                        area.from - other.to
+                    };
+                    if gap > -1e-9 {
+                        slack[0] = slack[0].min(0.5 * gap);
+                    }
+                }
+                if level && along && other.port - area.starboard > -1e-9 {
+                    slack[1] = slack[1].min(0.5 * (other.port - area.starboard));
+                }
+            }
+            area.slack = slack.map(|s| s.max(0.0));
+        }
+    }
+
+    /// Marks what is kept free: where feet stand or legs lie, lids, and of two
+    /// areas that share space the smaller.
+    pub(super) fn keep_free(&mut self) {
+        let all = self.areas.clone();
+        let (stands, feet) = (self.aboard.posture.stands(), self.feet);
+        for (i, area) in self.areas.iter_mut().enumerate() {
+            if area.kind == ZoneKind::CockpitFloor {
+                let (from, why) = if stands {
+                    (area.from, "the floor one stands on")
+                } else {
+                    (feet - 0.15, "legs and pedals")
+                };
+                let (to, port, starboard) = (area.to, area.port, area.starboard);
+                area.keep(KeepOut {
+                    from: from.max(area.from),
+                    to,
+                    port,
+                    starboard,
+                    why,
+                });
+            }
+            for (j, other) in all.iter().enumerate() {
+                let lid = other.enclosed && !area.enclosed && area.floor >= other.floor;
+                // Of two that share space the smaller one has it.
+                let shares = area.meets(other) && (other.plan(), j) < (area.plan(), i);
+                if i == j || !(lid || shares) {
+                    continue;
+                }
+                area.keep(KeepOut {
+                    from: other.from,
+                    to: other.to,
+                    port: other.port,
+                    starboard: other.starboard,
+                    why: if lid { "a lid" } else { "another place" },
+                });
+            }
+        }
+    }
+}
