@@ -6,7 +6,7 @@
 //! and from nothing else.
 //!
 //! Things whose size is known are laid into the hull's own places
-//! ([`choose`](Choice), `search`, [`pack`]); what nobody measured lies where the
+//! ([`Choice`], `search`, [`pack()`]); what nobody measured lies where the
 //! rig says, and is said to be a thing to measure.
 
 mod audit;

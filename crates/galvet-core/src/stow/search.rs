@@ -2,7 +2,7 @@
 //!
 //! Branch and bound over the items, hardest first, each tried at its choices in
 //! order of cost; what is placed in one area is packed anew with each addition
-//! (exactly, see [`super::pack`]). Costs are compared gravest part first and add
+//! (exactly, see [`super::pack()`]). Costs are compared gravest part first and add
 //! up, so the sum of every remaining item's best choice is a lower bound. With
 //! few items the search runs to its end; beyond [`WHOLE`] it stops after
 //! [`NODES`] steps with the best layout so far, which is at least as good as
