@@ -282,21 +282,21 @@ mod tests {
         let value = |text: &str| text.parse::<f64>().unwrap();
         let zone = &drawn.zones[well];
         assert!(zone.here && zone.measured);
-        assert!((value(&zone.x) - (8.0 + 200.0 * all[well].from)).abs() < 0.06);
+        assert!((value(&zone.x) - (16.0 + 200.0 * all[well].from)).abs() < 0.06);
         assert!((value(&zone.width) - 200.0 * (all[well].to - all[well].from)).abs() < 0.06);
-        let top = 8.0 + 200.0 * (0.45 - 0.5 * all[well].width);
+        let top = 16.0 + 200.0 * (0.45 - 0.5 * all[well].width);
         assert!((value(&zone.y) - top).abs() < 0.06);
         // From the side the well's floor is the recess's.
         let side = &drawn.profile_zones[well];
         let x = 0.5 * (all[well].from + all[well].to);
         let floor = 0.13 + (x - 0.7) / 2.7 * 0.04;
-        let bottom = 2.0 * (0.45 * 200.0 + 8.0) + 22.0 + (0.4 - floor) * 200.0;
+        let bottom = 2.0 * (0.45 * 200.0 + 16.0) + 22.0 + (0.4 - floor) * 200.0;
         assert!((value(&side.y) + value(&side.height) - bottom).abs() < 0.11);
         let track = drawn.fittings.iter().find(|f| f.here).unwrap();
         let real = survey.fitout.fittings.iter();
         let real = real.clone().find(|f| f.name == track.name).unwrap();
-        assert!((value(&track.x) - (8.0 + 200.0 * real.x)).abs() < 0.06);
-        assert!((value(&track.y) - (98.0 + 200.0 * real.y)).abs() < 0.06);
+        assert!((value(&track.x) - (16.0 + 200.0 * real.x)).abs() < 0.06);
+        assert!((value(&track.y) - (106.0 + 200.0 * real.y)).abs() < 0.06);
         assert_eq!(track.kind, "track");
     }
 }
