@@ -32,11 +32,13 @@ test("a thing is dragged, nudged by keys, let go and laid out again", async ({
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
+  const moved = async () => Number.parseFloat(await place.inputValue()) - was;
+  await expect.poll(moved).toBeCloseTo(0.03, 2);
   await expect(saved).toHaveText("Saved.");
-  const now = Number.parseFloat(await place.inputValue());
-  expect(now - was).toBeCloseTo(0.03, 2);
+  const across = page.getByLabel("lies across");
+  const lay = await across.isChecked();
   await page.keyboard.press("r");
-  await expect(page.getByLabel("lies across")).toBeChecked();
+  await expect(across).toBeChecked({ checked: !lay });
   await expect(saved).toHaveText("Saved.");
   await expectAxeClean(page);
   // The same after a reload; undone; laid out again.
@@ -46,6 +48,33 @@ test("a thing is dragged, nudged by keys, let go and laid out again", async ({
   await page.goto(ownDemo + BOARD);
   await page.getByRole("button", { name: "Lay out again" }).click();
   await expect(page.locator(".kit-list strong")).toHaveCount(0);
+});
+
+test("one layout in four modes: list, air draft and places follow", async ({
+  page,
+}) => {
+  await page.goto(BOARD);
+  const figure = (label) =>
+    page.locator(".board-figures div", { hasText: label }).locator("dd");
+  const list = async () =>
+    Number.parseFloat((await figure("list").textContent()).replace("! ", ""));
+  const going = await list();
+  const high = await figure("air draft").textContent();
+  await page.getByRole("link", { name: "landing a fish" }).click();
+  // Three kilograms at the gunwale, to starboard.
+  await expect(page.locator(".kit-list")).toContainText(
+    "the fish at the gunwale",
+  );
+  expect(await list()).toBeGreaterThan(going + 0.3);
+  await page.getByRole("link", { name: "through the surf" }).click();
+  await expect(page.locator(".kit-list")).toContainText(
+    "flat and strapped down",
+  );
+  await expect(figure("air draft")).not.toHaveText(high);
+  await page.getByRole("link", { name: "fishing", exact: true }).click();
+  await expect(page.locator(".kit-list")).toContainText("in the hand");
+  await expect(page.locator(".kit-list")).not.toContainText("stake-out pole");
+  await expectAxeClean(page);
 });
 
 test("a thing is put by touch on a phone, and the form does the same", async ({

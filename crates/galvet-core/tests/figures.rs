@@ -436,3 +436,42 @@ fn the_sample_is_as_good_as_the_fine_solution() {
         }
     }
 }
+
+#[test]
+fn the_deck_counts_only_where_the_brief_says_so_and_by_its_share() {
+    use galvet_core::question::DeckUse;
+    let survey = common::survey(
+        galvet_core::hull::Construction::SitOnTop,
+        galvet_core::hull::BottomShape::Flat,
+        &[
+            (galvet_core::hull::Measure::Length, 3.7),
+            (galvet_core::hull::Measure::Beam, 0.9),
+            (galvet_core::hull::Measure::FittedWeight, 40.0),
+        ],
+    );
+    let of = |deck| {
+        let mut brief = common::brief(80.0, 1.75, common::rig(10.0, 0.6, 0.1));
+        brief.deck = deck;
+        let ranking = galvet_core::rank::rank(
+            &std::sync::Arc::new(brief),
+            &[std::sync::Arc::new(survey.clone())],
+            16,
+            &common::guides(),
+        );
+        ranking.ranked[0].score.clone()
+    };
+    let (aside, fifth) = (of(DeckUse::Aside), of(DeckUse::Fifth));
+    // By hand: floor 0.20 × 3.7 long, 0.48 × 0.9 wide, of 0.6 m²; well 0.24 × 3.7
+    // long, 0.46 × 0.9 wide, of 0.25 m².
+    let floor = 100.0 * (0.20 * 3.7 * 0.48 * 0.9) / 0.6;
+    let well = (100.0_f64 * (0.24 * 3.7 * 0.46 * 0.9) / 0.25).min(100.0);
+    let by_hand = 0.5 * floor + 0.5 * well;
+    assert!(
+        (fifth.deck - by_hand).abs() < 1e-6,
+        "{} {by_hand}",
+        fifth.deck
+    );
+    let two = 0.5 * aside.capacity + 0.5 * aside.stability;
+    assert!((aside.total - two).abs() < 1e-9);
+    assert!((fifth.total - (0.8 * two + 0.2 * by_hand)).abs() < 1e-6);
+}

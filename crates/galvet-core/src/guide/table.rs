@@ -206,6 +206,8 @@ guides! {
     LeanNothing = "ranking.lean_nothing", Ranking, ShortLength, 0.02, 0.0 ..= 0.1, "lean room in a brief lean that earns nothing", "guide value";
     LeanFull = "ranking.lean_full", Ranking, ShortLength, 0.16, 0.1 ..= 0.5, "lean room in a brief lean that earns 100 points", "guide value";
     ReserveFull = "ranking.reserve_full", Ranking, Energy, 80.0, 10.0 ..= 400.0, "reserve that earns 100 points (none earns 0)", "guide value, from the reach of the demo fleet";
+    FloorFull = "ranking.floor_full", Ranking, Ratio, 0.6, 0.1 ..= 2.0, "clear standing floor that earns half of the deck's 100 points, m² (none earns 0)", "guide value, from the reach of the demo fleet";
+    WellFull = "ranking.well_full", Ranking, Ratio, 0.25, 0.05 ..= 1.0, "tank well left that earns the other half, m² (none earns 0)", "guide value, from the reach of the demo fleet";
     StiffnessNothing = "ranking.stiffness_nothing", Ranking, Stiffness, 1.0, 0.0 ..= 5.0, "initial stiffness that earns nothing", "guide value, from the reach of the demo fleet";
     StiffnessFull = "ranking.stiffness_full", Ranking, Stiffness, 14.0, 6.0 ..= 40.0, "initial stiffness that earns 100 points", "guide value, from the reach of the demo fleet";
 }

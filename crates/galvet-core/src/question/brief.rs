@@ -1,6 +1,6 @@
 //! The question asked: who fishes, how, with what, on which water.
 
-use super::schools::{CapacitySchool, StabilitySchool};
+use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
 use crate::base::{Bounds, Dimension};
 use crate::crew::{Crew, Posture, SeatHeight};
@@ -48,6 +48,8 @@ pub struct Brief {
     pub capacity_school: CapacitySchool,
     /// What stability is judged by.
     pub stability_school: StabilitySchool,
+    /// How much the deck left clear counts.
+    pub deck: DeckUse,
     /// What a hull must meet.
     pub must: MustHaves,
 }
@@ -62,6 +64,7 @@ impl Brief {
             capacity_weight: 0.5,
             capacity_school: CapacitySchool::default(),
             stability_school: StabilitySchool::default(),
+            deck: DeckUse::default(),
             must: MustHaves::default(),
             ..self.clone()
         }

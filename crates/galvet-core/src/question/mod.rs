@@ -6,5 +6,5 @@ mod schools;
 mod water;
 
 pub use brief::{Brief, MustHaves};
-pub use schools::{CapacitySchool, StabilitySchool};
+pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use water::{StandingUse, Water};

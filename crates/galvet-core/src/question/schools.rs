@@ -41,4 +41,31 @@ pub enum StabilitySchool {
     #[strum(message = "reserve in rough water")]
     RoughWater,
 }
+
+/// How much the deck left clear counts beside capacity and stability.
+#[derive(Default)]
+pub enum DeckUse {
+    /// Not at all: it stands beside.
+    #[default]
+    #[strum(message = "not counted")]
+    Aside,
+    /// A fifth of the points.
+    #[strum(message = "a fifth of the points")]
+    Fifth,
+    /// Two fifths of the points.
+    #[strum(message = "two fifths of the points")]
+    TwoFifths,
+}
+}
+
+impl DeckUse {
+    /// Its share of the points; capacity and stability have the rest between them.
+    #[must_use]
+    pub const fn share(self) -> f64 {
+        match self {
+            Self::Aside => 0.0,
+            Self::Fifth => 0.2,
+            Self::TwoFifths => 0.4,
+        }
+    }
 }

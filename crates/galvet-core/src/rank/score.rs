@@ -6,6 +6,7 @@ use crate::figures::{Assessment, Quantity, Range};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Measure, Survey};
 use crate::question::{Brief, CapacitySchool, StabilitySchool};
+use crate::stow::Deck;
 
 /// A straight scale from no points to a hundred, held at both ends.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -37,6 +38,10 @@ pub struct Scales {
     pub reserve: Scale,
     /// Initial stiffness, N·m/°.
     pub stiffness: Scale,
+    /// Clear standing floor, m².
+    pub floor: Scale,
+    /// Tank well left, m².
+    pub well: Scale,
 }
 
 impl Scales {
@@ -53,6 +58,8 @@ impl Scales {
             lean: scale(guides[Guide::LeanNothing], Guide::LeanFull),
             reserve: scale(0.0, Guide::ReserveFull),
             stiffness: scale(guides[Guide::StiffnessNothing], Guide::StiffnessFull),
+            floor: scale(0.0, Guide::FloorFull),
+            well: scale(0.0, Guide::WellFull),
         }
     }
 }
@@ -64,6 +71,8 @@ pub struct Score {
     pub capacity: f64,
     /// Points for stability in the brief's posture.
     pub stability: f64,
+    /// Points for the deck left clear, which count where the brief says so.
+    pub deck: f64,
     /// Weighted sum, which ranks.
     pub total: f64,
     /// What was needed for the points and is not known: it earned none.
@@ -110,6 +119,8 @@ struct Judge<'a, F: Fn(Quantity) -> Figure> {
     survey: &'a Survey,
     brief: &'a Brief,
     scales: &'a Scales,
+    /// What the layout leaves of the deck.
+    left: Option<&'a Deck>,
     missing: Vec<Missing>,
 }
 
@@ -167,13 +178,23 @@ impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
         stays * points
     }
 
+    /// Half for the floor left to stand on, half for the well left behind the seat.
+    fn deck(&self) -> f64 {
+        let floor = self.left.and_then(|d| d.standing_floor).unwrap_or(0.0);
+        let well = self.left.map_or(0.0, |d| d.well_free);
+        0.5 * self.scales.floor.points(floor) + 0.5 * self.scales.well.points(well)
+    }
+
     fn score(mut self) -> Score {
         let (capacity, stability) = (self.capacity(), self.stability());
-        let weight = self.brief.capacity_weight;
+        let deck = self.deck();
+        let (weight, share) = (self.brief.capacity_weight, self.brief.deck.share());
+        let two = weight * capacity + (1.0 - weight) * stability;
         Score {
             capacity,
             stability,
-            total: weight * capacity + (1.0 - weight) * stability,
+            deck,
+            total: (1.0 - share) * two + share * deck,
             missing: self.missing,
         }
     }
@@ -270,6 +291,7 @@ fn judge(
         survey: &assessment.setup.posterior.survey,
         brief,
         scales,
+        left: assessment.setup.loads.layout.deck.as_ref(),
         missing: Vec::new(),
     }
     .score()

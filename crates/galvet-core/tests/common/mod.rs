@@ -17,7 +17,7 @@ use galvet_core::hull::{
 };
 use galvet_core::plausible::Posterior;
 use galvet_core::question::{
-    Brief, CapacitySchool, MustHaves, StabilitySchool, StandingUse, Water,
+    Brief, CapacitySchool, DeckUse, MustHaves, StabilitySchool, StandingUse, Water,
 };
 use galvet_core::rank::{Ranking, rank};
 use galvet_core::rig::{Importance, Rig, RigLine};
@@ -159,6 +159,7 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         capacity_weight: 0.5,
         capacity_school: CapacitySchool::default(),
         stability_school: StabilitySchool::default(),
+        deck: DeckUse::default(),
         must: MustHaves::default(),
     }
 }

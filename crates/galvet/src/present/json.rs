@@ -27,6 +27,8 @@ struct Place {
     name: String,
     place: usize,
     score: f64,
+    /// Points of each axis.
+    points: Value,
     /// Share of its plausible shapes that find no upright rest, and in words.
     peril: Option<Value>,
     #[serde(flatten)]
@@ -120,6 +122,11 @@ fn place(ranking: &Ranking, index: usize) -> Place {
         name: entry.survey().name(),
         place: index + 1,
         score: entry.score.total,
+        points: json!({
+            "capacity": entry.score.capacity,
+            "stability": entry.score.stability,
+            "deck": entry.score.deck,
+        }),
         peril: peril(&entry.assessment).map(|p| {
             json!({
                 "code": p.code.key(),

@@ -119,6 +119,7 @@ impl Answers {
             capacity_weight: self.number(P::Weight).unwrap_or(water.capacity_weight),
             capacity_school: word(self, &usual, P::Capacity)?,
             stability_school: word(self, &usual, P::Stability)?,
+            deck: word(self, &usual, P::Deck)?,
             must: MustHaves {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),

@@ -231,6 +231,7 @@ pub fn document(brief: &Brief, own_weight: bool) -> Value {
             PartId::Longest => brief.must.longest.into(),
             PartId::Lift => brief.must.heaviest_lift.into(),
             PartId::Budget => brief.must.budget.into(),
+            PartId::Deck => json!(brief.deck.key()),
         };
         if value.is_null() {
             continue;

@@ -3,7 +3,7 @@
 use galvet_core::base::{Bounds, Dimension, Keyed};
 use galvet_core::crew::{Crew, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
-use galvet_core::question::{CapacitySchool, MustHaves, StabilitySchool};
+use galvet_core::question::{CapacitySchool, DeckUse, MustHaves, StabilitySchool};
 
 /// A part of the brief.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
@@ -34,6 +34,8 @@ pub enum PartId {
     Lift,
     /// Most that may be spent.
     Budget,
+    /// How much the deck left clear counts.
+    Deck,
 }
 
 /// One answer a part offers.
@@ -114,6 +116,14 @@ fn scuppers() -> Vec<Offer> {
     })
 }
 
+fn deck() -> Vec<Offer> {
+    Offer::all(|d| match d {
+        DeckUse::Aside => "it stands beside the points",
+        DeckUse::Fifth => "floor left to stand on, and well left behind the seat",
+        DeckUse::TwoFifths => "for who lives on the deck",
+    })
+}
+
 fn seats() -> Vec<Offer> {
     Offer::all(|s| match s {
         SeatHeight::Low => "steadier",
@@ -166,7 +176,7 @@ const fn part(
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 13;
+pub const COUNT: usize = 14;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
@@ -273,6 +283,15 @@ pub static PARTS: [Part; COUNT] = {
             "",
             "most that may be spent",
             "a number; empty for no limit",
+        ),
+        part(
+            P::Deck,
+            "deck",
+            &["deck_space"],
+            Words(deck),
+            "aside",
+            "how much the deck left clear counts",
+            "",
         ),
     ]
 };

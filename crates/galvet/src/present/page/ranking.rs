@@ -9,7 +9,7 @@ use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::{Measure, Survey};
-use galvet_core::question::Brief;
+use galvet_core::question::{Brief, DeckUse};
 use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, unchecked};
 
 /// One hull in the order.
@@ -27,6 +27,8 @@ pub struct Row {
     pub score: String,
     pub capacity_points: String,
     pub stability_points: String,
+    /// Where the deck counts.
+    pub deck_points: Option<String>,
     pub why: String,
     pub firmness: String,
     pub firmness_class: &'static str,
@@ -124,6 +126,12 @@ fn published(scales: &Scales, brief: &Brief, system: System) -> Vec<String> {
             scales.reserve.hundred
         ),
         "sits and stands: the lower of the two".to_owned(),
+        format!(
+            "deck space, where it counts: half for clear standing floor, none to {:.2} m², half for tank well left, none to {:.2} m²; now {}",
+            scales.floor.hundred,
+            scales.well.hundred,
+            brief.deck.label()
+        ),
         "a figure not known earns nothing and is named; one that only part of a hull's plausible shapes have counts by its share".to_owned(),
     ]
 }
@@ -152,6 +160,8 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         score: format!("{:.0}", entry.score.total),
         capacity_points: format!("{:.0}", entry.score.capacity),
         stability_points: format!("{:.0}", entry.score.stability),
+        deck_points: (ranking.brief.deck != DeckUse::Aside)
+            .then(|| format!("{:.0}", entry.score.deck)),
         why: explain::why(ranking, index, system),
         firmness,
         firmness_class,

@@ -74,6 +74,8 @@ pub struct Sentence {
     pub capacity: Pick,
     /// Stability school.
     pub stability: Pick,
+    /// How much the deck counts.
+    pub deck: Pick,
     /// What the weight part asks.
     pub weight_title: &'static str,
     /// How much capacity counts, per cent.
@@ -290,6 +292,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         seat: make.pick(PartId::Seat),
         capacity: make.pick(PartId::Capacity),
         stability: make.pick(PartId::Stability),
+        deck: make.pick(PartId::Deck),
         weight_title: PartId::Weight.part().title,
         weight: percent,
         weight_rest: 100 - percent.min(100),
