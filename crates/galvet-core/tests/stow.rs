@@ -13,8 +13,8 @@ use galvet_core::hull::{
 };
 use galvet_core::rig::{Importance, Rig, RigLine};
 use galvet_core::stow::{
-    Aboard, CrewFit, Demand, Doubt, Engine, Layout, Mode, Packed, Piece, Rect, RefusedBy, Room,
-    Space, crew_fit, pack, paddle_length,
+    Aboard, Demand, Doubt, Engine, Layout, LegRoom, Mode, Packed, Piece, Rect, RefusedBy, Room,
+    Space, leg_room, pack, paddle_length,
 };
 use proptest::prelude::*;
 
@@ -699,24 +699,24 @@ fn an_angler_is_set_up_or_told_by_how_much_not() {
         ],
     );
     let guides = Guides::default();
-    let fit = |stature| crew_fit(&survey, Crew::new(80.0, stature).unwrap(), &guides);
+    let fit = |stature| leg_room(&survey, Crew::new(80.0, stature).unwrap(), &guides);
     // 0.80 m apart, 0.15 m of play either way: 0.65 to 0.95 m of leg, 0.45 × stature.
-    let CrewFit::SetUp { apart } = fit(1.80) else {
+    let LegRoom::SetUp { apart } = fit(1.80) else {
         panic!("{:?}", fit(1.80));
     };
     assert!((apart - 0.81).abs() < 1e-12);
-    assert!(matches!(fit(2.11), CrewFit::SetUp { .. }));
-    let CrewFit::TooTall(by) = fit(2.2) else {
+    assert!(matches!(fit(2.11), LegRoom::SetUp { .. }));
+    let LegRoom::TooTall(by) = fit(2.2) else {
         panic!("{:?}", fit(2.2));
     };
     assert!((by - 0.04).abs() < 1e-12, "{by}");
-    let CrewFit::TooShort(by) = fit(1.4) else {
+    let LegRoom::TooShort(by) = fit(1.4) else {
         panic!("{:?}", fit(1.4));
     };
     assert!((by - 0.02).abs() < 1e-12, "{by}");
     let bare = hull(Vec::new(), Vec::new());
     let crew = Crew::new(80.0, 1.8).unwrap();
-    assert_eq!(crew_fit(&bare, crew, &guides), CrewFit::NotKnown);
+    assert_eq!(leg_room(&bare, crew, &guides), LegRoom::NotKnown);
     // 2.30 + 0.8 × 0.15 + 0.5 × 0.22 + 0.4 × 0.05.
     assert!((paddle_length(0.90, 0.22, 1.80, &guides) - 2.55).abs() < 1e-12);
 }

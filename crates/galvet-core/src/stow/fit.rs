@@ -7,7 +7,7 @@ use crate::hull::{FittingKind, Survey};
 
 /// Legs against seat and foot braces or pedals.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub enum CrewFit {
+pub enum LegRoom {
     /// Seat and braces can be set, this far apart, m.
     SetUp {
         /// What the legs ask, m.
@@ -24,7 +24,7 @@ pub enum CrewFit {
 /// Sets an angler up: inside leg against the distance from the seat to braces or
 /// pedals, each anywhere on its slide.
 #[must_use]
-pub fn crew_fit(survey: &Survey, crew: Crew, guides: &Guides) -> CrewFit {
+pub fn leg_room(survey: &Survey, crew: Crew, guides: &Guides) -> LegRoom {
     let leg = guides[Guide::InsideLeg] * crew.stature();
     let fittings = survey.fitout.fittings_now();
     let slide = |of: &dyn Fn(&FittingKind) -> Option<f64>| {
@@ -39,13 +39,13 @@ pub fn crew_fit(survey: &Survey, crew: Crew, guides: &Guides) -> CrewFit {
         _ => None,
     });
     let (Some((seat, seat_slide)), Some((braces, braces_slide))) = (seat, braces) else {
-        return CrewFit::NotKnown;
+        return LegRoom::NotKnown;
     };
     let (middle, play) = ((seat - braces).abs(), 0.5 * (seat_slide + braces_slide));
     match leg {
-        l if l < middle - play - 1e-9 => CrewFit::TooShort(middle - play - l),
-        l if l > middle + play + 1e-9 => CrewFit::TooTall(l - middle - play),
-        _ => CrewFit::SetUp { apart: leg },
+        l if l < middle - play - 1e-9 => LegRoom::TooShort(middle - play - l),
+        l if l > middle + play + 1e-9 => LegRoom::TooTall(l - middle - play),
+        _ => LegRoom::SetUp { apart: leg },
     }
 }
 

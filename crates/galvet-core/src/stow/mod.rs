@@ -38,7 +38,7 @@ pub use choose::{Choice, Cost, Doubt, Place, Refusal, RefusedBy, bears};
 pub use day::Hour;
 pub use deck::{Deck, free_area};
 pub use engine::{Balance, Demand, Engine, LEVEL, MOST};
-pub use fit::{CrewFit, crew_fit, paddle_length};
+pub use fit::{LegRoom, leg_room, paddle_length};
 pub use layout::{Layout, Lies, Stowed, Unplaced};
 pub use modes::Mode;
 pub use pack::{EXACT, Packed, Piece, Rect, Room, pack};

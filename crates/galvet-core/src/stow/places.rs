@@ -90,10 +90,10 @@ impl Engine<'_> {
         }
         for i in 0..at.len() {
             let place = found.chosen[i].map(|c| self.choices[i][c].place);
-            let (Some(Place::Tube(c) | Place::Lid(c)), size) = (place, self.size(i)) else {
+            let (Some(Place::Tube(held) | Place::Lid(held)), size) = (place, self.size(i)) else {
                 continue;
             };
-            at[i] = at[c].map(|box_at| match place {
+            at[i] = at[held].map(|box_at| match place {
                 Some(Place::Tube(_)) => At {
                     z: box_at.z,
                     size: leaning(size, 90.0),

@@ -10,7 +10,7 @@ use galvet_core::hull::{FittingKind, Pin};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::power::{Bank, BankError, Cell, Wiring};
 use galvet_core::question::Brief;
-use galvet_core::stow::{Audit, CrewFit, Hour, Mode, Space, audit, crew_fit, paddle_length};
+use galvet_core::stow::{Audit, Hour, LegRoom, Mode, Space, audit, leg_room, paddle_length};
 use std::sync::Arc;
 
 /// How she lies at a point of the day.
@@ -82,7 +82,7 @@ pub struct Board {
     /// What is being done.
     pub mode: Mode,
     /// Whether the angler can be set up in her.
-    pub fit: CrewFit,
+    pub fit: LegRoom,
     /// A paddle for this beam, seat and angler, m.
     pub paddle: f64,
     /// What is lost when she goes over.
@@ -119,7 +119,7 @@ impl Board {
         let brief = Arc::new(brief.floating_part());
         let laid = Setup::pinned(shapes.clone(), brief.clone(), pins);
         let shape = shapes.middle();
-        let fit = crew_fit(&shapes.survey, brief.crew, desk.guides());
+        let fit = leg_room(&shapes.survey, brief.crew, desk.guides());
         let paddle = {
             let seat = laid.loads.seat_height();
             let [_, beam] = laid.space().size;

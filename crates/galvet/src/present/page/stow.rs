@@ -9,7 +9,7 @@ use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::Pin;
-use galvet_core::stow::{CrewFit, Loss, Mode};
+use galvet_core::stow::{LegRoom, Loss, Mode};
 
 /// A thing in the list.
 pub struct KitLine {
@@ -149,7 +149,7 @@ pub fn stow(
             )
         }),
         fit: fit_words(board.fit, system),
-        fit_bad: matches!(board.fit, CrewFit::TooShort(_) | CrewFit::TooTall(_)),
+        fit_bad: matches!(board.fit, LegRoom::TooShort(_) | LegRoom::TooTall(_)),
         paddle: system.text(Dimension::Length, board.paddle, 2),
         modes: Mode::ALL
             .iter()
@@ -163,21 +163,21 @@ pub fn stow(
 }
 
 /// Whether legs, seat and braces go together, in words.
-fn fit_words(fit: CrewFit, system: System) -> String {
+fn fit_words(fit: LegRoom, system: System) -> String {
     let by = |m: f64| shown_across(system, m);
     match fit {
-        CrewFit::SetUp { apart } => {
+        LegRoom::SetUp { apart } => {
             format!("Seat and braces are set {} apart.", by(apart))
         }
-        CrewFit::TooShort(m) => format!(
+        LegRoom::TooShort(m) => format!(
             "Legs are {} too short for her braces, however seat and braces are slid.",
             by(m)
         ),
-        CrewFit::TooTall(m) => format!(
+        LegRoom::TooTall(m) => format!(
             "Legs are {} too long for her braces, however seat and braces are slid.",
             by(m)
         ),
-        CrewFit::NotKnown => {
+        LegRoom::NotKnown => {
             "Whether legs, seat and braces go together is not known: note seat and foot braces among her fittings."
                 .to_owned()
         }
