@@ -17,7 +17,7 @@ test("each part of the brief changes the order", async ({ page }) => {
   const changes = [
     () => pickAndSee(page, "how the angler fishes", "sits"),
     () => pickAndSee(page, "where", "open coast"),
-    () => pickAndSee(page, "what is carried", "Night for zander"),
+    () => pickAndSee(page, "what is carried", "Light and quick"),
     () => pickAndSee(page, "which seat height", "high"),
     async () => {
       await part(page, "the angler's weight").click();

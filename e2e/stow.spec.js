@@ -171,6 +171,9 @@ test("a rig from nothing by keyboard alone, ranked; a thing that no longer fits 
   await page.locator("#t-length").fill("95 cm");
   await page.locator("#t-width").fill("60 cm");
   await press(page.getByRole("button", { name: "Keep", exact: true }));
+  await expect(
+    page.getByRole("button", { name: /^Undo: open crate/ }),
+  ).toBeVisible();
   await page.goto(`${ownDemo}/?rig=perch-by-the-reeds`);
   await expect.poll(() => out.count()).toBeGreaterThan(before);
 });
