@@ -221,6 +221,7 @@ fn word(brief: &Brief, id: PartId) -> String {
         PartId::Scuppers => brief.scuppers.key().to_owned(),
         PartId::Seat => brief.seat.key().to_owned(),
         PartId::Capacity => brief.capacity_school.key().to_owned(),
+        PartId::Deck => brief.deck.key().to_owned(),
         PartId::Stability => brief.stability_school.key().to_owned(),
         _ => String::new(),
     }
@@ -331,5 +332,22 @@ mod tests {
         assert_eq!(pounds, "194\u{a0}lb");
         let tall = exact(System::Metric, Dimension::Length, 1.835, 2, 3);
         assert_eq!(tall, "1.835\u{a0}m");
+    }
+
+    #[test]
+    fn every_part_of_words_shows_an_answer_of_its_own() {
+        let catalogue = crate::demo_data::catalogue().unwrap();
+        let asked = crate::question::Ask::of(std::iter::empty::<(&str, String)>());
+        let asked = asked.resolve(&catalogue, System::Metric);
+        let asked = asked.map_err(|_| "nothing to ask").unwrap();
+        let make = Maker {
+            asked: &asked,
+            catalogue: &catalogue,
+            system: System::Metric,
+        };
+        for part in PARTS.iter().filter(|p| matches!(p.kind, Kind::Words(_))) {
+            let pick = make.pick(part.id);
+            assert!(pick.choices.iter().any(|c| c.chosen), "{}", part.name);
+        }
     }
 }
