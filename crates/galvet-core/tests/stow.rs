@@ -656,6 +656,24 @@ fn wants_stay_ashore_before_musts() {
 }
 
 #[test]
+fn what_holds_a_must_is_a_must() {
+    // No well at all: a box that may stay ashore, with a must in it, may not.
+    let mut box_ = gear("box", 1.0, [0.4, 0.3, 0.3]);
+    box_.brings.inside = Some([0.36, 0.26, 0.26]);
+    let mut want = line(&box_);
+    want.importance = Importance::Want;
+    let mut must = line(&gear("battery", 6.0, [0.2, 0.17, 0.17]));
+    must.within = "box".into();
+    let none = hull(Vec::new(), Vec::new());
+    let layout = laid(&none, &rig(vec![want.clone(), must]));
+    assert!(layout.unplaced[0].must && layout.unplaced[0].sure);
+    assert_eq!(layout.loaded(), 7.0);
+    let alone = laid(&none, &rig(vec![want]));
+    assert!(!alone.unplaced[0].must);
+    assert_eq!(alone.loaded(), 0.0);
+}
+
+#[test]
 fn the_same_rig_lies_the_same_on_any_thread() {
     let survey = hull(
         vec![

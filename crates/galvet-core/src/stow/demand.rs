@@ -67,7 +67,12 @@ pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>
             };
             if packed(line) {
                 match into(&all, &mut taken, &item, &asked.within, guides) {
-                    Ok(container) => item.inside = Some(container),
+                    Ok(container) => {
+                        item.inside = Some(container);
+                        // What holds a must must come: else the must would stay
+                        // ashore with it, and nobody be told.
+                        all[container].must |= item.must;
+                    }
                     Err((container, words)) => unpacked.push(Unpacked {
                         item: all.len(),
                         container,
