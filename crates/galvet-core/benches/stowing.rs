@@ -6,49 +6,37 @@
 )]
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use galvet_core::crew::Posture;
-use galvet_core::gear::{Brings, Category, Electric, Fixing, Gear, Needs, Strain, Tether};
+use galvet_core::crew::{Hand, Posture};
+use galvet_core::figures::Assessment;
+use galvet_core::gear::{Brings, Category, Fixing, Gear, Needs, Tether};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{BottomShape, Construction, Measure, Reach, Survey, ZoneKind};
 use galvet_core::rig::Rig;
 use galvet_core::stow::{Aboard, Demand, Engine, Layout, Space};
 use rayon::prelude::*;
 use std::hint::black_box;
+use std::sync::Arc;
 
 #[path = "../tests/common/mod.rs"]
 mod common;
 
 /// A thing for the bench: its size, how it is held, where it likes to lie.
 fn thing(n: usize, size: [f64; 3], fixings: &[Fixing], zone: ZoneKind, reach: bool) -> Gear {
+    let mass = 0.4 + 0.2 * n as f64;
+    let (key, name) = (format!("thing-{n}"), format!("thing {n}"));
     Gear {
-        key: format!("thing-{n}"),
-        name: format!("thing {n}"),
-        category: Category::Other,
-        dry_mass: 0.4 + 0.2 * n as f64,
-        loaded_mass: 0.4 + 0.2 * n as f64,
-        size: Some(size),
-        centre_height: None,
         fixings: fixings.to_vec(),
-        holes: 0,
-        mount: String::new(),
         zones: vec![zone],
         needs: Needs {
             reach: reach.then_some(Reach::Turning),
             ..Needs::default()
         },
         tether: Tether::Floats,
-        electric: Electric::None,
-        strain: Strain::Light,
         brings: Brings {
             tubes: if n == 0 { 3 } else { 0 },
             ..Brings::default()
         },
-        setup_minutes: None,
-        comes_off: false,
-        strip_for_surf: false,
-        price: None,
-        owned: true,
-        note: String::new(),
+        ..Gear::plain(&key, &name, Category::Other, mass, Some(size))
     }
 }
 
@@ -121,6 +109,8 @@ fn lay(survey: &Survey, size: [f64; 2], rig: &Rig, guides: &Guides) -> Layout {
     let aboard = Aboard {
         posture: Posture::SitsAndStands,
         stature: 1.8,
+        hand: Hand::Right,
+        others: Vec::new(),
     };
     let space = Space::of(survey, aboard, size, guides);
     let demand = Demand::of(rig, guides);
@@ -146,10 +136,36 @@ fn stowing(c: &mut Criterion) {
     group.finish();
 }
 
+/// The same ranking with its rig laid out on every hull, and with the same masses
+/// where the rig says.
+fn ranking(c: &mut Criterion) {
+    let hulls: Vec<Survey> = fleet(100).into_iter().map(|(hull, _)| hull).collect();
+    let laid_out = common::brief(80.0, 1.8, rig());
+    let mut as_it_says = laid_out.clone();
+    for line in &mut as_it_says.rig.lines {
+        line.thing = None;
+    }
+    let posteriors: Vec<_> = hulls.iter().map(|h| common::posterior(h, 128)).collect();
+    let mut group = c.benchmark_group("figures of 100 hulls, 128 shapes, a rig of 30");
+    group.sample_size(10);
+    for (name, brief) in [("laid out", laid_out), ("where it says", as_it_says)] {
+        let brief = Arc::new(brief);
+        group.bench_function(name, |b| {
+            b.iter(|| {
+                let each = posteriors
+                    .par_iter()
+                    .map(|p| Assessment::of(p.clone(), brief.clone()).sample.len());
+                black_box(each.sum::<usize>())
+            });
+        });
+    }
+    group.finish();
+}
+
 #[allow(missing_docs, reason = "made by the macro")]
 mod made {
-    use super::{criterion_group, stowing};
-    criterion_group!(benches, stowing);
+    use super::{criterion_group, ranking, stowing};
+    criterion_group!(benches, stowing, ranking);
 }
 use made::benches;
 criterion_main!(benches);

@@ -31,6 +31,9 @@ pub enum Category {
     Safety,
     /// Carts, racks, straps for the road.
     Transport,
+    /// Who comes along and needs room rather than a seat.
+    #[strum(message = "who comes along")]
+    Company,
     /// Anything else.
     Other,
 }
@@ -116,6 +119,8 @@ pub enum Electric {
         watts: f64,
         /// Share of the day it is on.
         duty: f64,
+        /// What it must be fed with, V; `None` where nobody said.
+        volts: Option<f64>,
     },
     /// It gives.
     Battery {
@@ -229,6 +234,42 @@ impl Gear {
     /// Accepted prices.
     pub const PRICE: Bounds = Bounds::new("price", Dimension::Money, 0.0, 50_000.0);
 
+    /// A thing of which nothing else is known: it weighs the same dry and loaded,
+    /// goes anywhere and sinks.
+    #[must_use]
+    pub fn plain(
+        key: &str,
+        name: &str,
+        category: Category,
+        mass: f64,
+        size: Option<[f64; 3]>,
+    ) -> Self {
+        Self {
+            key: key.to_owned(),
+            name: name.to_owned(),
+            category,
+            dry_mass: mass,
+            loaded_mass: mass,
+            size,
+            centre_height: None,
+            fixings: Vec::new(),
+            holes: 0,
+            mount: String::new(),
+            zones: Vec::new(),
+            needs: Needs::default(),
+            tether: Tether::Sinks,
+            electric: Electric::None,
+            strain: Strain::Light,
+            brings: Brings::default(),
+            setup_minutes: None,
+            comes_off: false,
+            strip_for_surf: false,
+            price: None,
+            owned: true,
+            note: String::new(),
+        }
+    }
+
     /// Checks every number.
     ///
     /// # Errors
@@ -246,7 +287,10 @@ impl Gear {
         }
         match self.electric {
             Electric::None => {}
-            Electric::Draw { watts, duty } => {
+            Electric::Draw { watts, duty, volts } => {
+                if let Some(volts) = volts {
+                    Self::VOLTS.check(volts)?;
+                }
                 Self::WATTS.check(watts)?;
                 Self::DUTY.check(duty)?;
             }

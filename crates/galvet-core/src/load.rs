@@ -1,7 +1,7 @@
 //! Where every mass lies: hull, crew and what the layout stows.
 
 use crate::base::Lanes;
-use crate::crew::{Crew, SeatHeight};
+use crate::crew::{Company, Crew, SeatHeight};
 use crate::float::Weight;
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Fixed, Measure, Survey};
@@ -10,7 +10,7 @@ use crate::stow::Layout;
 /// What kind of load a mass is, for the gauge.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum LoadKind {
-    /// The angler, dressed.
+    /// Everybody aboard, dressed.
     Crew,
     /// Seat, drive, rudder: what "fitted" adds to the bare hull.
     FixedKit,
@@ -33,7 +33,7 @@ impl LoadKind {
     #[must_use]
     pub const fn label(self) -> &'static str {
         match self {
-            Self::Crew => "angler, dressed",
+            Self::Crew => "everybody aboard, in wet clothes",
             Self::FixedKit => "seat and drive",
             Self::LooseKit => "kit",
             Self::WaterAndFish => "water and fish",
@@ -65,8 +65,18 @@ struct Placed {
 pub struct LoadPlan {
     /// Where the rig lies.
     pub layout: Layout,
+    /// Who comes along; `x` of each from the bow.
+    pub company: Company,
     crew: Crew,
     crew_mass: f64,
+    /// Those seated beside the angler.
+    seated: Vec<Placed>,
+    low_seat: f64,
+    /// Height of the tallest of their heads above the floor, m.
+    tallest: f64,
+    live: f64,
+    /// What each kilogram more on everybody seated adds to that, m.
+    live_per_kg: f64,
     seat_x: f64,
     seat_height: f64,
     seated_centre: f64,
@@ -88,7 +98,7 @@ impl LoadPlan {
     #[must_use]
     pub fn lay(
         survey: &Survey,
-        crew: Crew,
+        (crew, company): (Crew, Company),
         seat: SeatHeight,
         layout: Layout,
         [bow, length, beam]: [f64; 3],
@@ -96,10 +106,29 @@ impl LoadPlan {
     ) -> Self {
         let board = survey.construction == Construction::Board;
         let place = survey.value(Measure::SeatPlace);
+        // Others sit in the low seat, whatever the angler's own is set to.
+        let low = survey.seat_height(false);
+        let low = low.unwrap_or(guides[Guide::SeatHeight]);
+        let sat = company.sat.iter();
+        let head = |s: &crate::crew::Sat| low + guides[Guide::SittingHeight] * s.who.stature();
         Self {
             layout,
             crew,
             crew_mass: crew.dressed_mass(guides),
+            low_seat: low,
+            tallest: sat.clone().map(head).fold(0.0, f64::max),
+            seated: sat
+                .map(|s| Placed {
+                    mass: s.who.dressed_mass(guides),
+                    x: bow + s.x,
+                    y: 0.0,
+                    above_floor: low + guides[Guide::SeatedCentre] * s.who.stature(),
+                    radius: guides[Guide::SeatedRadius],
+                })
+                .collect(),
+            live: company.live_moment(guides),
+            live_per_kg: company.sways(guides),
+            company,
             seat_x: bow + place.unwrap_or(guides[Guide::SeatPlace]) * length,
             seat_height: survey
                 .seat_height(seat == SeatHeight::High)
@@ -125,11 +154,23 @@ impl LoadPlan {
         }
     }
 
-    /// The same with an angler heavier by `extra` kg: wet clothes.
+    /// The same with everybody seated or standing heavier by `extra` kg: wet
+    /// clothes.
     #[must_use]
     pub fn with_crew_heavier(mut self, extra: f64) -> Self {
         self.crew_mass += extra;
+        for other in &mut self.seated {
+            other.mass += extra;
+        }
+        self.live += extra * self.live_per_kg;
         self
+    }
+
+    /// The heeling moment over g that those who come along may put to one side,
+    /// kg·m: no part of it is left for the angler's own lean.
+    #[must_use]
+    pub const fn live_moment(&self) -> f64 {
+        self.live
     }
 
     /// What modifications weigh in all, kg; below zero where they took off more.
@@ -144,13 +185,15 @@ impl LoadPlan {
     #[must_use]
     pub fn counted(&self, kit: f64) -> [(LoadKind, f64); 4] {
         let wet = self.layout.wet_part();
+        let others = self.seated.iter().map(|p| p.mass).sum::<f64>();
+        let dogs = self.company.dogs();
         [
-            (LoadKind::Crew, self.crew_mass),
+            (LoadKind::Crew, self.crew_mass + others + dogs),
             (
                 LoadKind::FixedKit,
                 if self.counts_kit { kit } else { 0.0 } + self.fixed_mass().max(0.0),
             ),
-            (LoadKind::LooseKit, self.layout.loaded() - wet),
+            (LoadKind::LooseKit, self.layout.loaded() - wet - dogs),
             (LoadKind::WaterAndFish, wet),
         ]
     }
@@ -179,6 +222,12 @@ impl LoadPlan {
         self.seat_height
     }
 
+    /// The low seat's surface above the floor, m: where others sit.
+    #[must_use]
+    pub const fn low_seat(&self) -> f64 {
+        self.low_seat
+    }
+
     /// Body centre of a standing angler above the floor, m.
     #[must_use]
     pub fn standing_centre(&self) -> f64 {
@@ -203,7 +252,7 @@ impl LoadPlan {
             Carriage::AtTheFeet => self.crew.stature(),
         };
         let kit = self.layout.stowed.iter().map(crate::stow::Stowed::top);
-        kit.fold(head, f64::max)
+        kit.fold(head.max(self.tallest), f64::max)
     }
 
     fn crew_placed(&self, carriage: Carriage) -> Placed {
@@ -231,7 +280,10 @@ impl LoadPlan {
             above_floor: s.above_floor,
             radius: 0.0,
         });
-        std::iter::once(self.crew_placed(carriage)).chain(stowed)
+        let seated = self.seated.iter().copied();
+        std::iter::once(self.crew_placed(carriage))
+            .chain(seated)
+            .chain(stowed)
     }
 
     /// Crew and rig without the hull; `floor` is the floor's height, m.

@@ -1,7 +1,7 @@
 //! The rig: what is to be carried, belonging to no hull.
 
 use crate::base::{Bounds, Dimension, OutOfRange, words};
-use crate::gear::{Chemistry, Gear};
+use crate::gear::{Category, Chemistry, Gear};
 use crate::guide::Guides;
 use crate::power::usable_share;
 use std::sync::Arc;
@@ -103,6 +103,13 @@ impl RigLine {
         }
     }
 
+    /// Whether it stands for somebody who comes along rather than for a thing.
+    #[must_use]
+    pub fn is_company(&self) -> bool {
+        let thing = self.thing.as_ref();
+        self.gear.is_none() && thing.is_some_and(|t| t.category == Category::Company)
+    }
+
     /// Loaded mass of the whole line, kg.
     #[must_use]
     pub fn loaded(&self) -> f64 {
@@ -132,6 +139,13 @@ impl Rig {
     #[must_use]
     pub fn loaded(&self) -> f64 {
         self.lines.iter().map(RigLine::loaded).sum()
+    }
+
+    /// The same without who comes along, kg.
+    #[must_use]
+    pub fn kit(&self) -> f64 {
+        let things = self.lines.iter().filter(|l| !l.is_company());
+        things.map(RigLine::loaded).sum()
     }
 
     /// Battery energy aboard that can be used, J: of each battery the share its

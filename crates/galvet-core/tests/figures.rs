@@ -38,7 +38,7 @@ fn tape(hull: &mut Survey, measure: Measure, value: f64) {
 fn board() -> (Survey, Brief) {
     let mut hull = box_hull(Construction::Board, LENGTH, BEAM, DEPTH);
     tape(&mut hull, Measure::SeatPlace, 0.5);
-    let mut brief = brief(CREW - 6.0, STATURE, rig(RIG, 0.5, 0.1));
+    let mut brief = brief(CREW - 9.0, STATURE, rig(RIG, 0.5, 0.1));
     brief.water.floor_clearance = 0.0;
     (hull, brief)
 }

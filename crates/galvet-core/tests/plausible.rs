@@ -68,7 +68,7 @@ fn a_reading_moves_the_sample_as_a_gaussian_would() {
     };
     let mut carried = asked();
     // The same load as in the test: what is read is what is asked.
-    carried.crew = Crew::new(60.0, 1.5).unwrap();
+    carried.crew = Crew::new(57.0, 1.5).unwrap();
     carried.rig = rig(106.0 - 66.0, 0.53, 0.3);
     let moments = |survey: &Survey| {
         let a = assess(survey, &carried, size);

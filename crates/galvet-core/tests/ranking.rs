@@ -46,7 +46,7 @@ fn order(answer: &Ranking) -> Vec<String> {
 
 #[test]
 fn the_wide_hull_leads_for_one_who_stands_and_the_narrow_one_is_out() {
-    let (hulls, brief) = (fleet(), asked(85.0, Posture::Stands));
+    let (hulls, brief) = (fleet(), asked(82.0, Posture::Stands));
     let answer = ranking(&hulls, &brief, 64);
     assert_eq!(order(&answer), ["wide", "middle"]);
     let out = &answer.ruled_out[0];

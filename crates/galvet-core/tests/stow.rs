@@ -1,202 +1,21 @@
-//! The stowing engine against brute force, hand-worked cases and a checker of its
-//! own.
+//! The stowing engine against brute force and hand-worked cases.
 
 mod common;
+mod stow_hull;
 
-use common::{rig as line_rig, survey};
-use galvet_core::crew::{Crew, Posture};
-use galvet_core::gear::{Brings, Category, Electric, Fixing, Gear, Needs, Strain, Tether};
+use common::survey;
+use galvet_core::crew::{Hand, Posture};
+use galvet_core::gear::{Fixing, Strain};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
-    BottomShape, Construction, Dryness, Fitting, FittingKind, Measure, Opening, Pin, Reach, Source,
-    Survey, Zone, ZoneKind,
+    BottomShape, Construction, Fitting, FittingKind, Measure, Opening, Pin, Reach, Source, ZoneKind,
 };
-use galvet_core::rig::{Importance, Rig, RigLine};
+use galvet_core::rig::Importance;
 use galvet_core::stow::{
-    Aboard, Demand, Doubt, Engine, Layout, LegRoom, Mode, Packed, Piece, Rect, RefusedBy, Room,
-    Space, leg_room, pack, paddle_length,
+    Aboard, Demand, Doubt, Engine, Layout, Packed, Piece, Rect, RefusedBy, Room, Space, pack,
 };
 use proptest::prelude::*;
-
-const LENGTH: f64 = 3.7;
-const BEAM: f64 = 0.9;
-
-/// A small generator whose seeds are fixed.
-struct Dice(u64);
-
-impl Dice {
-    fn roll(&mut self, sides: u64) -> u64 {
-        // Knuth's MMIX constants.
-        self.0 = self
-            .0
-            .wrapping_mul(6_364_136_223_846_793_005)
-            .wrapping_add(1_442_695_040_888_963_407);
-        (self.0 >> 33) % sides
-    }
-}
-
-fn zone(name: &str, kind: ZoneKind, [from, to, width]: [f64; 3]) -> Zone {
-    Zone {
-        name: name.into(),
-        kind,
-        from,
-        to,
-        width,
-        offset: 0.0,
-        height: None,
-        height_at_lid: None,
-        floor: None,
-        opening: None,
-        dryness: Some(Dryness::Open),
-        reach: None,
-        underside_reachable: Some(true),
-        non_slip: None,
-        padded: None,
-        source: Source::Tape,
-        date: String::new(),
-    }
-}
-
-fn fitting(name: &str, kind: FittingKind, x: f64, y: f64) -> Fitting {
-    Fitting {
-        name: name.into(),
-        kind,
-        x,
-        y,
-        z: None,
-        mount: String::new(),
-        source: Source::Tape,
-    }
-}
-
-/// A walked sit-on-top: every place of the template measured away but those given.
-fn hull(zones: Vec<Zone>, fittings: Vec<Fitting>) -> Survey {
-    let readings = [
-        (Measure::Length, LENGTH),
-        (Measure::Beam, BEAM),
-        (Measure::Depth, 0.36),
-        (Measure::FloorHeight, 0.135),
-        (Measure::SeatPlace, 0.53),
-    ];
-    let mut survey = survey(Construction::SitOnTop, BottomShape::Flat, &readings);
-    let guesses = galvet_core::hull::zones(&survey);
-    survey.looked.absent = guesses.into_iter().map(|z| z.name).collect();
-    survey.fitout.zones = zones;
-    // Strapped to all along.
-    let eyes = [0.3, 0.6, 0.9, 1.2, 1.5, 1.8, 2.1, 2.4, 2.7, 3.0, 3.3];
-    let eyes = eyes.map(|x| fitting(&format!("eye {x}"), FittingKind::PadEye, x, 0.3));
-    survey.fitout.fittings = eyes.into_iter().chain(fittings).collect();
-    survey
-}
-
-fn gear(key: &str, mass: f64, size: [f64; 3]) -> Gear {
-    Gear {
-        key: key.into(),
-        name: key.into(),
-        category: Category::Other,
-        dry_mass: mass,
-        loaded_mass: mass,
-        size: Some(size),
-        centre_height: None,
-        fixings: vec![Fixing::Strap],
-        holes: 0,
-        mount: String::new(),
-        zones: vec![ZoneKind::TankWell],
-        needs: Needs::default(),
-        tether: Tether::Sinks,
-        electric: Electric::None,
-        strain: Strain::Light,
-        brings: Brings::default(),
-        setup_minutes: None,
-        comes_off: false,
-        strip_for_surf: false,
-        price: None,
-        owned: true,
-        note: String::new(),
-    }
-}
-
-fn line(gear: &Gear) -> RigLine {
-    line_rig(0.0, 0.72, 0.1).lines[0].clone().is(gear)
-}
-
-fn rig(lines: Vec<RigLine>) -> Rig {
-    Rig {
-        key: "fixture".into(),
-        name: "Fixture".into(),
-        lines,
-    }
-}
-
-fn lay(survey: &Survey, rig: &Rig, posture: Posture, pins: &[Pin]) -> (Space, Layout) {
-    let guides = Guides::default();
-    let aboard = Aboard {
-        posture,
-        stature: 1.8,
-    };
-    let space = Space::of(survey, aboard, [LENGTH, BEAM], &guides);
-    let demand = Demand::of(rig, &guides);
-    let layout = Engine::new(&space, &demand, pins, 0.0, &guides).lay();
-    (space, layout)
-}
-
-fn laid(survey: &Survey, rig: &Rig) -> Layout {
-    lay(survey, rig, Posture::Sits, &[]).1
-}
-
-/// What must hold of every layout, by its own reckoning: what lies in a place lies
-/// inside it, low enough, through its opening, and clear of all else.
-fn checked(survey: &Survey, layout: &Layout) {
-    let zones = galvet_core::hull::zones(survey);
-    let mut boxes: Vec<(String, [f64; 6])> = Vec::new();
-    for s in &layout.stowed {
-        let Some(lies) = s.lies.as_ref().filter(|l| l.within.is_none()) else {
-            continue;
-        };
-        let [l, w, h] = lies.size;
-        let b = [
-            s.x - l / 2.0,
-            s.x + l / 2.0,
-            s.y - w / 2.0,
-            s.y + w / 2.0,
-            lies.base,
-            lies.base + h,
-        ];
-        let hair = 2e-3;
-        if let Some(zone) = zones.iter().find(|z| z.name == lies.zone) {
-            let slack = if zone.source == Source::Guess {
-                1.15
-            } else {
-                1.0
-            };
-            let long = (zone.to - zone.from) * slack;
-            let inside = b[0] >= zone.from - (long - (zone.to - zone.from)) - hair
-                && b[1] <= zone.from + long + hair
-                && b[2] >= zone.offset - zone.width / 2.0 - hair
-                && b[3] <= zone.offset - zone.width / 2.0 + zone.width * slack + hair;
-            assert!(inside, "{} sticks out of {}: {b:?}", s.item, zone.name);
-            for height in [zone.height, zone.height_at_lid].into_iter().flatten() {
-                assert!(
-                    h <= height * slack + 1e-6,
-                    "{} is too high for {}",
-                    s.item,
-                    zone.name
-                );
-            }
-        }
-        if lies.fixing != Fixing::Holder && lies.fixing != Fixing::Worn {
-            boxes.push((s.item.clone(), b));
-        }
-    }
-    for (i, (a_name, a)) in boxes.iter().enumerate() {
-        for (b_name, b) in &boxes[i + 1..] {
-            let hair = 1.1e-3;
-            let apart =
-                (0..3).any(|k| a[2 * k + 1] <= b[2 * k] + hair || b[2 * k + 1] <= a[2 * k] + hair);
-            assert!(apart, "{a_name} and {b_name} overlap: {a:?} {b:?}");
-        }
-    }
-}
+use stow_hull::{Dice, LENGTH, checked, fitting, gear, hull, laid, lay, line, rig, zone};
 
 /// Whether pieces go into a room, every place on a grid tried: all sizes are whole
 /// cells.
@@ -486,54 +305,6 @@ fn what_must_be_reached_lies_within_reach() {
 }
 
 #[test]
-fn a_crate_with_three_rods_upright_raises_the_load_by_its_moments() {
-    let well = zone("well", ZoneKind::TankWell, [2.3, 3.2, 0.45]);
-    let mut crate_ = gear("crate", 3.0, [0.4, 0.33, 0.28]);
-    crate_.centre_height = Some(0.12);
-    crate_.brings = Brings {
-        inside: Some([0.36, 0.3, 0.26]),
-        tubes: 3,
-        ..Brings::default()
-    };
-    let mut rod = gear("rod", 0.4, [2.1, 0.12, 0.12]);
-    rod.centre_height = Some(0.55);
-    rod.fixings = vec![Fixing::Holder];
-    let box_ = gear("box", 0.9, [0.36, 0.22, 0.05]);
-    let mut rods = line(&rod);
-    rods.count = 3;
-    let mut boxes = line(&box_);
-    boxes.count = 2;
-    boxes.within = "crate".into();
-    let survey = hull(vec![well], Vec::new());
-    let layout = laid(&survey, &rig(vec![line(&crate_), rods, boxes]));
-    assert_eq!((layout.unplaced.len(), layout.unpacked.len()), (0, 0));
-    let moment: f64 = layout
-        .stowed
-        .iter()
-        .map(|s| s.loaded_mass * s.above_floor)
-        .sum();
-    // Well floor 0.04 over the cockpit's: crate at 0.16, boxes half way up 0.26
-    // inside, rods 0.55 up from the crate's foot.
-    let by_hand = 3.0 * 0.16 + 1.8 * (0.04 + 0.13) + 1.2 * (0.04 + 0.55);
-    assert!((moment - by_hand).abs() < 1e-9, "{moment} {by_hand}");
-    assert!((layout.loaded() - 6.0).abs() < 1e-9);
-    // All in one place: the crate's.
-    let x = layout.stowed[0].x;
-    assert!(layout.stowed.iter().all(|s| (s.x - x).abs() < 1e-12));
-    // Three rods and no fourth.
-    let mut four = line(&rod);
-    four.count = 4;
-    let layout = laid(&survey, &rig(vec![line(&crate_), four]));
-    assert_eq!(layout.unplaced.len(), 1);
-    // A box that does not go in lies by itself, and that is said.
-    let mut long = line(&gear("long box", 1.0, [0.5, 0.2, 0.1]));
-    long.within = "crate".into();
-    let layout = laid(&survey, &rig(vec![line(&crate_), long]));
-    assert_eq!(layout.unpacked[0].2, "140 mm too large for it");
-    assert_eq!(layout.stowed.iter().filter(|s| s.lies.is_some()).count(), 2);
-}
-
-#[test]
 fn the_ladder_is_climbed_from_its_best_rung() {
     let track = |slot: &str| Fitting {
         mount: slot.into(),
@@ -701,80 +472,6 @@ fn the_same_rig_lies_the_same_on_any_thread() {
     });
 }
 
-#[test]
-fn an_angler_is_set_up_or_told_by_how_much_not() {
-    let seat = FittingKind::Seat {
-        slide: 0.10,
-        low: None,
-        high: None,
-    };
-    let braces = FittingKind::FootBraces { slide: 0.20 };
-    let survey = hull(
-        Vec::new(),
-        vec![
-            fitting("seat", seat, 1.90, 0.0),
-            fitting("braces", braces, 1.10, 0.0),
-        ],
-    );
-    let guides = Guides::default();
-    let fit = |stature| leg_room(&survey, Crew::new(80.0, stature).unwrap(), &guides);
-    // 0.80 m apart, 0.15 m of play either way: 0.65 to 0.95 m of leg, 0.45 × stature.
-    let LegRoom::SetUp { apart } = fit(1.80) else {
-        panic!("{:?}", fit(1.80));
-    };
-    assert!((apart - 0.81).abs() < 1e-12);
-    assert!(matches!(fit(2.11), LegRoom::SetUp { .. }));
-    let LegRoom::TooTall(by) = fit(2.2) else {
-        panic!("{:?}", fit(2.2));
-    };
-    assert!((by - 0.04).abs() < 1e-12, "{by}");
-    let LegRoom::TooShort(by) = fit(1.4) else {
-        panic!("{:?}", fit(1.4));
-    };
-    assert!((by - 0.02).abs() < 1e-12, "{by}");
-    let bare = hull(Vec::new(), Vec::new());
-    let crew = Crew::new(80.0, 1.8).unwrap();
-    assert_eq!(leg_room(&bare, crew, &guides), LegRoom::NotKnown);
-    // 2.30 + 0.8 × 0.15 + 0.5 × 0.22 + 0.4 × 0.05.
-    assert!((paddle_length(0.90, 0.22, 1.80, &guides) - 2.55).abs() < 1e-12);
-}
-
-#[test]
-fn in_each_mode_masses_and_heights_follow() {
-    let well = zone("well", ZoneKind::TankWell, [2.3, 3.2, 0.45]);
-    let tube = FittingKind::Tube {
-        length: 0.3,
-        diameter: 0.045,
-    };
-    let mut rod = gear("rod", 0.4, [2.1, 0.12, 0.12]);
-    rod.category = Category::Rods;
-    rod.fixings = vec![Fixing::Holder];
-    rod.centre_height = Some(0.5);
-    rod.strip_for_surf = true;
-    let mut anchor = gear("anchor", 3.4, [0.36, 0.14, 0.14]);
-    anchor.category = Category::Anchoring;
-    let rig = rig(vec![line(&rod), line(&anchor)]);
-    let holder = vec![fitting("tube", tube, 2.2, 0.35)];
-    let guides = Guides::default();
-    let (space, layout) = lay(&hull(vec![well], holder), &rig, Posture::Stands, &[]);
-    let mode = |mode| layout.in_mode(mode, &rig, &space, &guides);
-    assert_eq!(mode(Mode::UnderWay), layout);
-    // Fishing: the anchor is out, the rod in a standing hand, 0.6 × 1.8 m up.
-    let fishing = mode(Mode::Fishing);
-    assert_eq!(fishing.loaded(), 0.4);
-    assert!((fishing.stowed[0].above_floor - 1.08).abs() < 1e-12);
-    assert!((fishing.stowed[0].x - (space.seat - 0.3)).abs() < 1e-12);
-    // Landing: 3 kg at the gunwale, 0.45 m to starboard.
-    let landing = mode(Mode::Landing);
-    let list: f64 = landing.stowed.iter().map(|s| s.loaded_mass * s.y).sum();
-    assert!((list - 3.0 * 0.45).abs() < 1e-12, "{list}");
-    // Surf: the rod lies low, the anchor stays where it is strapped.
-    let surf = mode(Mode::Surf);
-    assert_eq!(surf.loaded(), layout.loaded());
-    assert!(surf.stowed[0].top() < 0.3 && surf.stowed[0].above_floor < 0.15);
-    assert_eq!(surf.stowed[1], layout.stowed[1]);
-}
-
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(60))]
     #[test]
@@ -799,7 +496,7 @@ proptest! {
         let rig = rig(lines.collect());
         let guides = Guides::default();
         let posture = if stands { Posture::Stands } else { Posture::Sits };
-        let aboard = Aboard { posture, stature: 1.8 };
+        let aboard = Aboard { posture, stature: 1.8, hand: Hand::Right, others: Vec::new() };
         let space = Space::of(&survey, aboard, [LENGTH, beam], &guides);
         let demand = Demand::of(&rig, &guides);
         let layout = Engine::new(&space, &demand, &[], 0.0, &guides).lay();

@@ -10,7 +10,7 @@ pub mod files;
 
 pub use db::{
     Catalogue, Change, Checked, Door, Kind, Known, Merged, Record, Restored, SETTING_UP,
-    SavedBrief, SetAside, State, Store, Trashed, backup, check, is_left, merge, restore,
+    SavedBrief, SetAside, State, Steps, Store, Trashed, backup, check, is_left, merge, restore,
 };
 pub use error::{StoreError, Theirs};
 pub use files::FileError;

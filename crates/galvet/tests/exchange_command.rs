@@ -97,8 +97,8 @@ fn what_cannot_be_taken_in_is_said_and_nothing_is_half_there() {
     assert!(said.contains("there is no Galvet data in"), "{said}");
     assert!(!nowhere.exists(), "looking makes nothing");
     let (code, _, said) = galvet(&[
-        "export", "--data", data, "--what", "gear", "--format", "csv",
+        "export", "--data", data, "--what", "rigs", "--format", "csv",
     ]);
     assert_eq!(code, Some(2));
-    assert!(said.contains("only hulls go out as CSV"), "{said}");
+    assert!(said.contains("only hulls and gear go out as CSV"), "{said}");
 }

@@ -206,12 +206,23 @@ class Board {
     if (html === undefined) return;
     const fresh = document.createElement("template");
     fresh.innerHTML = html;
-    const name = '[data-region="stow-figures"]';
-    const [old, next] = [
-      this.answer.querySelector(name),
-      fresh.content.querySelector(name),
-    ];
-    if (old && next) old.replaceWith(next);
+    for (const region of ["stow-figures", "stow-clashes"]) {
+      const name = `[data-region="${region}"]`;
+      const old = this.answer.querySelector(name);
+      const next = fresh.content.querySelector(name);
+      if (old && next) old.replaceWith(next);
+    }
+    this.markClashes(fresh.content);
+  }
+
+  /** Marks on the drawing in hand what the tried one has in the way. */
+  markClashes(tried) {
+    const plan = this.plan;
+    for (const mark of plan?.querySelectorAll(".kit[data-kit]") ?? []) {
+      const same = `.kit[data-kit="${mark.dataset.kit}"]`;
+      const clash = tried.querySelector(same)?.classList.contains("kit-clash");
+      mark.classList.toggle("kit-clash", Boolean(clash));
+    }
   }
 
   /** All of the board, after a tap of a key. */

@@ -353,7 +353,10 @@ impl<'a, const N: usize> Afloat<'a, N> {
         let crew = self.setup.loads.crew_mass();
         let shift = self.setup.loads.crew().reach_shift(guides);
         let half_beam = 0.5 * self.setup.posterior.form.beam();
-        let reaching = crew * shift + guides[Guide::LandedFish] * half_beam;
+        // Whoever comes along may move to the same side meanwhile.
+        let live = self.setup.loads.live_moment();
+        let taken = live / crew;
+        let reaching = crew * shift + guides[Guide::LandedFish] * half_beam + live;
         let sideways = guides[Guide::SidewaysPlace];
         for (i, (values, fate)) in out.iter_mut().enumerate() {
             if !fate.is_rest() {
@@ -364,14 +367,15 @@ impl<'a, const N: usize> Afloat<'a, N> {
             let along = |path| Leaning { mass, crew, path };
             let (brief, lasting) = (along(&lane.brief), along(&lane.lasting));
             let angle = |v: Option<f64>| v.map(f64::to_degrees);
-            let lasting_room = lasting.room();
-            values.set(Q::LeanRoom, brief.room());
+            let left = |room: f64| (room - taken).max(0.0);
+            let lasting_room = left(lasting.room());
+            values.set(Q::LeanRoom, left(brief.room()));
             values.set(Q::LastingLean, lasting_room);
             let open_floor = self.setup.limit != WaterLimit::Gunwale;
-            let dry = open_floor.then(|| lasting.dry_room(&lane.floor));
+            let dry = open_floor.then(|| left(lasting.dry_room(&lane.floor)));
             values.set_some(Q::DryLean, dry);
             values.set_some(Q::ReachHeel, angle(brief.heel_under(reaching, gm)));
-            let list = lasting.heel_under(crew * sideways, gm);
+            let list = lasting.heel_under(crew * sideways + live, gm);
             values.set_some(Q::SidewaysList, angle(list));
             values.set_some(Q::SidewaysRoom, list.map(|_| lasting_room - sideways));
             let wets = open_floor.then(|| first_under(&lane.floor)).flatten();
@@ -419,7 +423,8 @@ impl<'a, const N: usize> Afloat<'a, N> {
                 edge: falling(heels, edge),
             };
             values.set(Q::StandingSupport, feet.support(secant));
-            values.set(Q::StandingRoom, feet.room());
+            let taken = self.setup.loads.live_moment() / feet.crew;
+            values.set(Q::StandingRoom, (feet.room() - taken).max(0.0));
             values.set(Q::RigidStandingGm, feet.rigid_gm(gm.0[i]));
         }
     }

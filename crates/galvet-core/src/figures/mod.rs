@@ -15,3 +15,4 @@ pub use lane::Seated;
 pub use quantity::{Band, Better, Group, Quantity, Row, Values};
 pub use range::Range;
 pub use setup::{Setup, WaterLimit};
+pub use stowage::Wish;

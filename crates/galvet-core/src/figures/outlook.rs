@@ -4,6 +4,8 @@
 use super::assess::Assessment;
 use super::evaluate::Afloat;
 use super::range::Range;
+use super::setup::Setup;
+use crate::body::Shape;
 use crate::effort::{Going, PowerCurve, Resistance, WettedHull, efficiency, going};
 use crate::float::Accuracy;
 use crate::guide::Guide;
@@ -33,6 +35,35 @@ pub struct Outlook {
     pub effort: [f64; 3],
 }
 
+/// Gentle, usual and brisk use of a motor, shares of the usual.
+const MOTOR_EFFORTS: [f64; 3] = [0.6, 1.0, 1.6];
+
+/// Power over speed of one shape of a hull, seated, up to `most` W in the water;
+/// `None` where it does not rest.
+fn power_curve(setup: &Setup, shape: Shape, most: f64) -> Option<PowerCurve> {
+    let shapes = [shape];
+    let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
+    let rest = afloat.case(Carriage::Seated).upright;
+    if !rest.rests(0) {
+        return None;
+    }
+    let hull = WettedHull::of_shape(&setup.posterior.form, &shapes[0], &rest.attitude);
+    let resistance = Resistance::new(hull, setup.brief.water.density, setup.guides());
+    Some(PowerCurve::of(&resistance, most))
+}
+
+/// Distance by motor on `energy` J that can be used, m: briskly and gently, a share
+/// kept back, whatever else drives her; `None` where she does not rest or move.
+#[must_use]
+pub fn motor_range(setup: &Setup, shape: &Shape, energy: f64) -> Option<(f64, f64)> {
+    let guides = setup.guides();
+    let effort = MOTOR_EFFORTS.map(|f| f * guides[Guide::MotorCruise]);
+    let most = efficiency(Propulsion::Motor, guides) * effort[2];
+    let curve = power_curve(setup, *shape, most)?;
+    let far = |watts| going(&curve, Propulsion::Motor, watts, energy, guides).battery_range;
+    Some((far(effort[2])?, far(effort[0])?))
+}
+
 /// Takes the outlook of an assessed hull, seated. `None` when no shape floats.
 #[must_use]
 pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
@@ -40,7 +71,7 @@ pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
     let guides = setup.guides();
     let propulsion = setup.posterior.survey.propulsion;
     let effort = match propulsion {
-        Propulsion::Motor => [0.6, 1.0, 1.6].map(|f| f * guides[Guide::MotorCruise]),
+        Propulsion::Motor => MOTOR_EFFORTS.map(|f| f * guides[Guide::MotorCruise]),
         _ => [Guide::EffortEasy, Guide::EffortUsual, Guide::EffortStrong].map(|g| guides[g]),
     };
     let share = efficiency(propulsion, guides);
@@ -51,16 +82,8 @@ pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
     let curves: Vec<PowerCurve> = chosen
         .par_iter()
         .filter_map(|&i| {
-            let shapes = [setup.posterior.shapes[i]];
-            let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
-            let rest = afloat.case(Carriage::Seated).upright;
-            if !rest.rests(0) {
-                return None;
-            }
-            let hull = WettedHull::of_shape(&setup.posterior.form, &shapes[0], &rest.attitude);
-            let resistance = Resistance::new(hull, setup.brief.water.density, guides);
             // As far as the strongest effort goes, doubled for the top speed.
-            Some(PowerCurve::of(&resistance, 2.0 * share * effort[2]))
+            power_curve(setup, setup.posterior.shapes[i], 2.0 * share * effort[2])
         })
         .collect();
     let goings: Vec<Going> = curves

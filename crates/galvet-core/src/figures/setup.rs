@@ -1,7 +1,8 @@
 //! One hull under one brief, ready to be evaluated.
 
 use crate::body::{Body, EdgePoint};
-use crate::guide::Guides;
+use crate::crew::Company;
+use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Flooded, Scupper, floods};
 use crate::load::{Carriage, LoadPlan};
 use crate::plausible::Posterior;
@@ -20,18 +21,31 @@ pub enum WaterLimit {
     Gunwale,
 }
 
-/// Crew and layout on a hull.
+/// Crew and layout on a hull, as heavy as the day makes them: all kit aboard at
+/// once, clothes wet. No point of the day is heavier, and the worst is ranked.
 fn loads(posterior: &Posterior, brief: &Brief, layout: Layout) -> LoadPlan {
     let form = &posterior.form;
     let size = [form.bow(), form.length(), form.beam()];
+    let company = Company::seat(
+        &posterior.survey,
+        &brief.others,
+        form.length(),
+        &posterior.guides,
+    );
     LoadPlan::lay(
         &posterior.survey,
-        brief.crew,
+        (brief.crew, company),
         brief.seat,
         layout,
         size,
         &posterior.guides,
     )
+    .with_crew_heavier(wet_clothes(&posterior.guides))
+}
+
+/// What wet clothes add to each person aboard, kg.
+pub(super) fn wet_clothes(guides: &Guides) -> f64 {
+    (guides[Guide::WetExtra] - guides[Guide::DressedExtra]).max(0.0)
 }
 
 /// A hull under a brief, ready to be evaluated for any shape.

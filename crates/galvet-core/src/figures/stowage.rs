@@ -1,7 +1,7 @@
 //! A rig laid out on a hull under a brief, levelled by how she then lies.
 
 use super::evaluate::Afloat;
-use super::setup::Setup;
+use super::setup::{Setup, wet_clothes};
 use crate::float::Accuracy;
 use crate::hull::Pin;
 use crate::plausible::Posterior;
@@ -9,14 +9,36 @@ use crate::question::Brief;
 use crate::stow::{Aboard, Balance, Demand, Engine, Hour, LEVEL, Mode, Space};
 use std::sync::Arc;
 
+/// What is wished of a layout.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Wish {
+    /// Between which trims she is level enough, °.
+    pub band: (f64, f64),
+    /// Whether holes may be drilled.
+    pub drills: bool,
+}
+
+impl Default for Wish {
+    /// Level enough not to plough or slap, holes where nothing else holds.
+    fn default() -> Self {
+        Self {
+            band: LEVEL,
+            drills: true,
+        }
+    }
+}
+
 impl Setup {
     /// The space the hull offers those aboard.
     #[must_use]
     pub fn space(&self) -> Space {
         let form = &self.posterior.form;
+        let others = self.loads.company.sat.iter();
         let aboard = Aboard {
             posture: self.brief.posture,
             stature: self.brief.crew.stature(),
+            hand: self.brief.hand,
+            others: others.map(|s| [s.x, s.who.stature()]).collect(),
         };
         let size = [form.length(), form.beam()];
         Space::of(&self.posterior.survey, aboard, size, self.guides())
@@ -34,23 +56,23 @@ impl Setup {
     /// The same with other things put by hand than those on the record.
     #[must_use]
     pub fn pinned(posterior: Arc<Posterior>, brief: Arc<Brief>, pins: &[Pin]) -> Self {
-        Self::levelled(posterior, brief, pins, LEVEL)
+        Self::wished(posterior, brief, pins, Wish::default())
     }
 
-    /// The same, laid out anew where she trims outside `band`, °.
+    /// The same, laid out as it is wished, and anew where she trims outside the
+    /// wish's band.
     #[must_use]
-    pub fn levelled(
-        posterior: Arc<Posterior>,
-        brief: Arc<Brief>,
-        pins: &[Pin],
-        band: (f64, f64),
-    ) -> Self {
+    pub fn wished(posterior: Arc<Posterior>, brief: Arc<Brief>, pins: &[Pin], wish: Wish) -> Self {
+        let band = wish.band;
         let (guides, asked) = (posterior.guides.clone(), brief.clone());
         let bow = posterior.form.bow();
         let bare = Self::without_kit(posterior, brief);
         let space = bare.space();
         let demand = Demand::of(&asked.rig, &guides);
-        let engine = Engine::new(&space, &demand, pins, bow, &guides);
+        let mut engine = Engine::new(&space, &demand, pins, bow, &guides);
+        if !wish.drills {
+            engine.leave_her_whole();
+        }
         let laid = bare.laid(engine.lay());
         let unlevel = |balance: &Balance| !(band.0..=band.1).contains(&balance.trim);
         let balance = laid
@@ -67,7 +89,7 @@ impl Setup {
     pub fn at(&self, hour: Hour) -> Self {
         let guides = self.guides();
         let layout = self.loads.layout.at(hour, &self.brief.rig, guides);
-        let wetter = hour.wet_clothes(guides);
+        let wetter = hour.wet_clothes(guides) - wet_clothes(guides);
         let mut then = self.clone().laid(layout);
         then.loads = then.loads.with_crew_heavier(wetter);
         then

@@ -91,6 +91,13 @@ guides! {
     SeatedRadius = "crew.seated_radius", Crew, ShortLength, 0.25, 0.1 ..= 0.5, "roll radius of a seated body about its own centre", "guide value";
     StandingRadius = "crew.standing_radius", Crew, ShortLength, 0.48, 0.2 ..= 0.8, "roll radius of a standing body about its own centre", "guide value";
 
+    AdultSway = "crew.adult_sway", Crew, ShortLength, 0.05, 0.0 ..= 0.3, "how far the weight of a second seated adult goes to one side", "guide value";
+    ChildSway = "crew.child_sway", Crew, ShortLength, 0.12, 0.0 ..= 0.3, "how far a seated child's weight goes to one side, leaning over to look", "guide value";
+    DogSway = "crew.dog_sway", Crew, ShortLength, 0.20, 0.0 ..= 0.45, "how far a dog's weight goes to one side when it gets up", "guide value";
+    SeatsApart = "crew.seats_apart", Crew, ShortLength, 1.10, 0.7 ..= 1.8, "distance between two seats where nobody noted the second", "guide value";
+
+    CastingAhead = "crew.casting_ahead", Crew, ShortLength, 0.80, 0.3 ..= 1.5, "how far ahead of the seat the side one casts and lands on is better left clear", "guide value";
+
     HullPlace = "loads.hull_place", Loads, Ratio, 0.51, 0.40 ..= 0.60, "place of a hull's own centre from the bow, share of the length", "the prototype bodies";
     HullHeight = "loads.hull_height", Loads, ShortLength, 0.18, 0.05 ..= 0.40, "height of a hull's own centre over the bottom", "the prototype bodies";
     BoardHeight = "loads.board_height", Loads, ShortLength, 0.10, 0.03 ..= 0.30, "height of a board's own centre over the bottom", "the prototype bodies";
@@ -189,6 +196,7 @@ guides! {
     EfficiencyRotary = "effort.efficiency_rotary", Effort, Ratio, 0.60, 0.2 ..= 0.9, "the same by rotary pedal", "guide value";
     EfficiencyFin = "effort.efficiency_fin", Effort, Ratio, 0.55, 0.2 ..= 0.9, "the same by fin pedal", "guide value";
     EfficiencyMotor = "effort.efficiency_motor", Effort, Ratio, 0.45, 0.1 ..= 0.9, "the same by motor, of the electric input", "guide value";
+    DayHours = "power.day_hours", Effort, Ratio, 6.0, 1.0 ..= 16.0, "hours a day on the water lasts, for what the batteries must feed", "guide value";
     BatteryShare = "effort.battery_share", Effort, Ratio, 0.7, 0.3 ..= 1.0, "share of a battery that is used, the rest kept back", "guide value";
     UsableLifepo4 = "power.usable_lifepo4", Effort, Ratio, 0.9, 0.5 ..= 1.0, "share of a lithium iron phosphate battery that can be used", "guide value";
     UsableLead = "power.usable_lead", Effort, Ratio, 0.5, 0.2 ..= 0.8, "share of a lead battery that can be used", "guide value";

@@ -2,7 +2,7 @@
 
 use crate::base::Lanes;
 use crate::body::{Body, Form, Shape};
-use crate::crew::{Crew, SeatHeight};
+use crate::crew::{Company, Crew, SeatHeight};
 use crate::float::{
     Accuracy, Limit, Settled, Start, Weight, further_load, metacentric_height, settle,
 };
@@ -185,7 +185,7 @@ impl<'a> Tank<'a> {
             loads: crew.map(|crew| {
                 LoadPlan::lay(
                     &delivered,
-                    crew,
+                    (crew, Company::default()),
                     SeatHeight::Low,
                     Layout::default(),
                     size,

@@ -6,7 +6,7 @@
 
 mod person;
 
-pub use person::{Limb, Person, Point};
+pub use person::{Limb, Person, Point, from_above, seated, standing};
 
 use crate::base::Lanes;
 use crate::body::{Lines, Shape};

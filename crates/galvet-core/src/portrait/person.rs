@@ -144,6 +144,29 @@ pub fn standing(feet: Point, stature: f64) -> Person {
     }
 }
 
+/// Seated, seen from above, bow to the left: the hips at `seat` (x along, y to
+/// starboard), the feet ahead of them. Points are x and y.
+#[must_use]
+pub fn from_above(seat: Point, stature: f64) -> Person {
+    let (x, y) = seat;
+    let shoulder = SHOULDER * stature;
+    let mut limbs = vec![limb(
+        vec![(x, y - 0.7 * shoulder), (x, y + 0.7 * shoulder)],
+        TRUNK_WIDTH,
+        stature,
+    )];
+    for side in [-1.0, 1.0] {
+        let hip = (x, y + side * 0.7 * HIP * stature);
+        let foot = (x - 0.42 * stature, y + side * HIP * stature);
+        limbs.push(limb(vec![hip, foot], LEG_WIDTH, stature));
+    }
+    Person {
+        limbs,
+        head: (x, y),
+        head_radius: HEAD * stature,
+    }
+}
+
 /// Seated or standing, seen along the boat, the middle at y = 0; `surface` is
 /// the height sat or stood on.
 #[must_use]

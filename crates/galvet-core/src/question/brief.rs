@@ -3,7 +3,7 @@
 use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
 use crate::base::{Bounds, Dimension};
-use crate::crew::{Crew, Posture, SeatHeight};
+use crate::crew::{Companion, Crew, Hand, Posture, SeatHeight};
 use crate::hull::Scuppers;
 use crate::rig::Rig;
 
@@ -32,6 +32,11 @@ impl MustHaves {
 pub struct Brief {
     /// Who.
     pub crew: Crew,
+    /// Who comes along. A dog also stands in the rig, as a line of its own: see
+    /// [`Companion::line`].
+    pub others: Vec<Companion>,
+    /// Which hand casts and lands.
+    pub hand: Hand,
     /// How.
     pub posture: Posture,
     /// With what.

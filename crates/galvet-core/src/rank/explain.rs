@@ -3,7 +3,7 @@
 use super::{Binding, Ranked, Ranking, headline, may};
 use crate::base::System;
 use crate::figures::{Better, Quantity};
-use crate::question::Brief;
+use crate::question::{Brief, DeckUse};
 
 /// The stability figure that speaks for a brief's school and posture.
 #[must_use]
@@ -23,7 +23,48 @@ pub fn why(ranking: &Ranking, index: usize, system: System) -> String {
     } else {
         against(me, &ranking.ranked[index - 1], &ranking.brief, system)
     };
-    format!("{sentence}{}", warning(me, system))
+    let deck = deck(ranking, index, system);
+    format!("{sentence}{deck}{}", warning(me, system))
+}
+
+/// What the deck adds to the sentence, where the brief counts it: the floor and the
+/// well left, together.
+fn deck(ranking: &Ranking, index: usize, system: System) -> String {
+    if ranking.brief.deck == DeckUse::Aside {
+        return String::new();
+    }
+    let left = |at: usize| {
+        let deck = ranking.ranked[at]
+            .assessment
+            .setup
+            .loads
+            .layout
+            .deck
+            .as_ref();
+        deck.map_or(0.0, |d| d.standing_floor.unwrap_or(0.0) + d.well_free)
+    };
+    let mine = left(index);
+    if index == 0 {
+        return format!(" Deck left clear: {}.", area(mine, system));
+    }
+    let apart = mine - left(index - 1);
+    if area(apart.abs(), system) == area(0.0, system) {
+        return " As much deck left clear.".to_owned();
+    }
+    let more = if apart > 0.0 { "more" } else { "less" };
+    format!(
+        " {} {more} of the deck left clear.",
+        area(apart.abs(), system)
+    )
+}
+
+/// An area in the reader's units: square metres, or square feet of 0.3048² m².
+#[must_use]
+pub fn area(m2: f64, system: System) -> String {
+    match system {
+        System::Metric => format!("{m2:.2}\u{a0}m²"),
+        System::Imperial => format!("{:.1}\u{a0}sq\u{a0}ft", m2 / (0.3048 * 0.3048)),
+    }
 }
 
 fn why_first(ranking: &Ranking, system: System) -> String {

@@ -39,6 +39,8 @@ pub enum Code {
     TooHeavy,
     /// Dearer than the budget.
     OverBudget,
+    /// More people than seats.
+    NoSeat,
     /// Something that must come finds no place.
     DoesNotFit,
 }
@@ -135,6 +137,7 @@ impl Reason {
             Code::TooLong => format!("{by} too long for the store"),
             Code::TooHeavy => format!("{by} too heavy to lift"),
             Code::OverBudget => format!("{by} over the budget"),
+            Code::NoSeat => format!("{:.0} seat too few for who comes along", self.by),
             Code::DoesNotFit => {
                 let all = self.unplaced.iter().map(|u| u.text(system));
                 let all: Vec<String> = all.collect();

@@ -22,6 +22,11 @@ pub fn reasons(assessment: &Assessment, brief: &Brief, peril: Option<&Peril>) ->
     found.extend(laden(assessment));
     found.extend(suitable(assessment, brief));
     found.extend(must_haves(assessment, brief));
+    let short = assessment.setup.loads.company.short;
+    if short > 0 {
+        let by = f64::from(short);
+        found.push(Reason::by(Code::NoSeat, by, Dimension::Ratio));
+    }
     found.extend(without_place(assessment));
     found.sort_by_key(|r| r.code);
     found

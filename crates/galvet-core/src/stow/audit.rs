@@ -2,7 +2,7 @@
 
 use super::layout::{Layout, Stowed};
 use crate::base::words;
-use crate::gear::{Fixing, Tether};
+use crate::gear::{Category, Fixing, Tether};
 use crate::rig::Rig;
 
 words! {
@@ -44,8 +44,8 @@ pub struct Audit {
     pub lines: u32,
     /// Leashes clipped to the person: dangerous near current or an anchor line.
     pub leashed: Vec<String>,
-    /// Whether a flotation aid is on the rig and worn.
-    pub aid_worn: bool,
+    /// Flotation aids that are worn: each person aboard needs one.
+    pub aids_worn: u32,
     /// Flotation aids stowed anywhere but on the person.
     pub aids_stowed: Vec<String>,
 }
@@ -56,6 +56,9 @@ pub fn audit(layout: &Layout, rig: &Rig) -> Audit {
     let mut audit = Audit::default();
     for stowed in &layout.stowed {
         let gear = rig.lines.get(stowed.line).and_then(|l| l.thing.as_deref());
+        if gear.is_some_and(|g| g.category == Category::Company) {
+            continue;
+        }
         let loss = loss(stowed, layout);
         let tether = stowed.lies.as_ref().map(|l| l.tether);
         let wets = gear.is_some_and(|g| g.needs.dry.is_some()) && !dry_enough(stowed, layout, rig);
@@ -79,7 +82,7 @@ pub fn audit(layout: &Layout, rig: &Rig) -> Audit {
                 .lies
                 .as_ref()
                 .is_some_and(|l| l.fixing == Fixing::Worn);
-            audit.aid_worn |= worn;
+            audit.aids_worn += u32::from(worn);
             if !worn {
                 audit.aids_stowed.push(stowed.item.clone());
             }

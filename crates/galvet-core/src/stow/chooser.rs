@@ -96,6 +96,17 @@ impl Chooser<'_> {
         }
     }
 
+    /// How little a place is liked for standing where a side is better left clear:
+    /// more than any wish for a kind of place, less than a rung of the ladder.
+    fn crowds(&self, (x, y): (f64, f64), z: f64, asked: &Asked<'_>) -> u32 {
+        let up = if asked.fixing == Fixing::Holder {
+            asked.size[0]
+        } else {
+            asked.size[2]
+        };
+        16 * u32::from(self.space.in_the_way(x, y, z + up).is_some())
+    }
+
     /// What must be within reach: of the item, or of anything packed in it.
     pub(super) fn reach_needed(&self, index: usize) -> Option<Reach> {
         let own = self.items[index].gear.and_then(|g| g.needs.reach);
@@ -149,9 +160,10 @@ impl Chooser<'_> {
         asked: &Asked<'_>,
         place: Place,
         (x, mount, name, guessed): (f64, &str, &str, bool),
+        crowds: u32,
         refused: &mut Vec<Refusal>,
     ) -> Option<Choice> {
-        let choice = self.plain(asked, place, self.arms.to(x), 0);
+        let choice = self.plain(asked, place, self.arms.to(x), crowds);
         Some(match self.mounts(asked.gear, mount, guessed) {
             Mounts::Fits => choice,
             Mounts::With(adapter) => Choice {
@@ -193,7 +205,8 @@ impl Chooser<'_> {
             }
             let Socket { x, mount, name, .. } = socket;
             let at = (*x, mount.as_str(), name.as_str(), socket.guessed);
-            found.extend(self.mounted(asked, Place::Socket(s), at, refused));
+            let crowds = self.crowds((*x, socket.y), socket.z, asked);
+            found.extend(self.mounted(asked, Place::Socket(s), at, crowds, refused));
         }
         if asked.fixing == Fixing::Holder && thin {
             let tubes = |c: &usize| {
@@ -260,7 +273,8 @@ impl Chooser<'_> {
             }
             if tracks {
                 let at = (near, mount.as_str(), name.as_str(), rail.guessed);
-                found.extend(self.mounted(asked, Place::Rail(r), at, refused));
+                let crowds = self.crowds((near, rail.y), rail.z, asked);
+                found.extend(self.mounted(asked, Place::Rail(r), at, crowds, refused));
             } else {
                 let rank = asked.rank(ZoneKind::SidePocket);
                 found.push(self.plain(asked, Place::Rail(r), self.arms.to(near), rank));

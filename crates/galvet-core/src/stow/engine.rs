@@ -120,6 +120,13 @@ impl<'a> Engine<'a> {
         }
     }
 
+    /// Leaves out every way to hold a thing that takes a hole.
+    pub fn leave_her_whole(&mut self) {
+        for choices in &mut self.choices {
+            choices.retain(|choice| choice.holes == 0);
+        }
+    }
+
     /// The best layout found.
     #[must_use]
     pub fn lay(&self) -> Layout {

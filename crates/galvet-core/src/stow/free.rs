@@ -1,10 +1,46 @@
 //! What of a hull's space is kept free, how far a guess may be out, and what place
 //! a point of her plan belongs to.
 
-use super::space::{Area, KeepOut, Space};
-use crate::hull::ZoneKind;
+use super::space::{Area, KeepOut, Reserve, Space};
+use crate::guide::{Guide, Guides};
+use crate::hull::{Judgement, Survey, ZoneKind};
+
+/// How far behind its place a seat's back stands, and how wide it is, m (guide).
+const SEAT_BACK: f64 = 0.25;
+const SEAT_WIDTH: f64 = 0.50;
 
 impl Space {
+    /// Marks what of her sides is better left clear: where one casts and lands a
+    /// fish, and where the other hand steers.
+    pub(super) fn reserve(&mut self, survey: &Survey, guides: &Guides) {
+        let side = self.aboard.hand.side();
+        let ahead = guides[Guide::CastingAhead];
+        self.reserves.push(Reserve {
+            from: self.seat - ahead,
+            to: self.seat + 0.2,
+            side,
+            why: "the side one casts and lands on",
+        });
+        let steered = survey.looked.judged.get(&Judgement::SteeredBy);
+        if steered == Some(&"hand") {
+            self.reserves.push(Reserve {
+                from: self.seat - 0.35,
+                to: self.seat + 0.1,
+                side: -side,
+                why: "the hand that steers",
+            });
+        }
+    }
+
+    /// What a thing whose top stands over the gunwale would be in the way of at a
+    /// point of her plan.
+    #[must_use]
+    pub fn in_the_way(&self, x: f64, y: f64, top: f64) -> Option<&'static str> {
+        let stands_up = top > self.gunwale + 0.05;
+        let found = self.reserves.iter().find(|r| stands_up && r.holds(x, y));
+        found.map(|r| r.why)
+    }
+
     /// The place at a point of her plan, by its name: a rail there, else the
     /// smallest area, else the area nearest; empty where she has none.
     #[must_use]
@@ -59,8 +95,10 @@ impl Space {
 
     /// Marks what is kept free: where feet stand or legs lie, lids, and of two
     /// areas that share space the smaller.
-    pub(super) fn keep_free(&mut self) {
+    /// `leg` is the inside leg as a share of the stature.
+    pub(super) fn keep_free(&mut self, leg: f64) {
         let all = self.areas.clone();
+        let others = self.aboard.others.clone();
         let (stands, feet) = (self.aboard.posture.stands(), self.feet);
         for (i, area) in self.areas.iter_mut().enumerate() {
             if area.kind == ZoneKind::CockpitFloor {
@@ -76,6 +114,16 @@ impl Space {
                     port,
                     starboard,
                     why,
+                });
+            }
+            let sat_in = !area.enclosed && area.kind != ZoneKind::UnderSeatBay;
+            for [x, stature] in others.iter().filter(|_| sat_in) {
+                area.keep(KeepOut {
+                    from: (x - leg * stature - 0.15).max(area.from),
+                    to: (x + SEAT_BACK).min(area.to),
+                    port: (-0.5 * SEAT_WIDTH).max(area.port),
+                    starboard: (0.5 * SEAT_WIDTH).min(area.starboard),
+                    why: "who comes along",
                 });
             }
             for (j, other) in all.iter().enumerate() {

@@ -4,7 +4,7 @@
 //! Heights count from the cockpit floor (a board's deck), like every height of a
 //! load; `x` from the bow, `y` to starboard, m.
 
-use crate::crew::Posture;
+use crate::crew::{Hand, Posture};
 use crate::guide::{Guide, Guides};
 use crate::hull::{
     Construction, Dryness, Fitting, FittingKind, Measure, Opening, Propulsion, Reach, Source,
@@ -12,12 +12,38 @@ use crate::hull::{
 };
 
 /// Who is in her and how, as far as space goes.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Aboard {
     /// How they fish.
     pub posture: Posture,
     /// How tall they are, m.
     pub stature: f64,
+    /// The hand that casts and lands.
+    pub hand: Hand,
+    /// Others in seats: the seat's place from the bow and their stature, m.
+    pub others: Vec<[f64; 2]>,
+}
+
+/// A part of her side that is better left clear of what stands up: not kept free,
+/// but anything that finds as good a place elsewhere goes there.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Reserve {
+    /// Foremost, m from the bow.
+    pub from: f64,
+    /// Aftmost.
+    pub to: f64,
+    /// Which side: +1 to starboard.
+    pub side: f64,
+    /// What for.
+    pub why: &'static str,
+}
+
+impl Reserve {
+    /// Whether a point of her plan lies in it.
+    #[must_use]
+    pub fn holds(&self, x: f64, y: f64) -> bool {
+        (self.from..=self.to).contains(&x) && y * self.side > 0.05
+    }
 }
 
 /// A rectangle of the hull's plan that is kept free, m.
@@ -219,6 +245,8 @@ pub struct Space {
     pub propulsion: Propulsion,
     /// The standing floor: its area in m², where she has one.
     pub standing_floor: Option<f64>,
+    /// Parts of her sides better left clear.
+    pub reserves: Vec<Reserve>,
 }
 
 /// Usual angle of a holder nobody measured, °.
@@ -265,6 +293,7 @@ impl Space {
             aboard,
             propulsion: survey.propulsion,
             standing_floor: None,
+            reserves: Vec::new(),
         };
         for fitting in &fittings {
             space.put(fitting, guessed);
@@ -273,7 +302,8 @@ impl Space {
         for zone in zones(survey) {
             space.lay(&zone, &fittings, guides);
         }
-        space.keep_free();
+        space.keep_free(guides[Guide::InsideLeg]);
+        space.reserve(survey, guides);
         space.allow(guides[Guide::GuessedSlack]);
         space
     }

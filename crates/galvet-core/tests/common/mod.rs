@@ -7,7 +7,7 @@
 
 use galvet_core::base::Lanes;
 use galvet_core::body::{Body, EdgePoint, Frame, Shape, gauss_legendre};
-use galvet_core::crew::{Crew, Posture, SeatHeight};
+use galvet_core::crew::{Crew, Hand, Posture, SeatHeight};
 use galvet_core::figures::Assessment;
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
 use galvet_core::guide::Guides;
@@ -151,6 +151,8 @@ pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
 pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
     Brief {
         crew: Crew::new(mass, stature).unwrap(),
+        others: Vec::new(),
+        hand: Hand::Right,
         posture: Posture::Sits,
         rig,
         water: lake(),

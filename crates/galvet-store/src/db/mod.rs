@@ -23,4 +23,4 @@ pub use kind::{Kind, Known};
 pub use merge::{Merged, merge};
 pub use open::{State, Store, is_left};
 pub use record::{Record, SavedBrief};
-pub use undo::Trashed;
+pub use undo::{Steps, Trashed};

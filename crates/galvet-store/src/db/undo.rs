@@ -24,6 +24,15 @@ pub struct Trashed {
     pub at: i64,
 }
 
+/// What can be taken back and done again, in the words of the history.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Steps {
+    /// What [`Store::undo`] takes back.
+    pub undo: Option<String>,
+    /// What [`Store::redo`] does again.
+    pub redo: Option<String>,
+}
+
 /// Groups that can be undone and redone, oldest first, by walking the journal.
 fn stacks(connection: &mut SqliteConnection) -> Result<(Vec<i64>, Vec<i64>), StoreError> {
     use schema::journal::dsl;
@@ -117,15 +126,28 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the database does not answer.
     pub fn undoable(&self) -> Result<Option<String>, StoreError> {
+        Ok(self.steps()?.undo)
+    }
+
+    /// What [`Store::undo`] and [`Store::redo`] would take back or do again.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the journal cannot be read.
+    pub fn steps(&self) -> Result<Steps, StoreError> {
         let connection = &mut *self.connection()?;
-        let Some(group) = stacks(connection)?.0.pop() else {
-            return Ok(None);
+        let (mut undo, mut redo) = stacks(connection)?;
+        let mut label = |group: Option<i64>| -> Result<Option<String>, StoreError> {
+            let Some(group) = group else { return Ok(None) };
+            let changes = changes_of(connection, group)?;
+            Ok(changes.first().map(|c| {
+                let plain = c.label.trim_start_matches("undo: ");
+                plain.trim_start_matches("redo: ").to_owned()
+            }))
         };
-        let changes = changes_of(connection, group)?;
-        Ok(changes.first().map(|c| {
-            let label = c.label.trim_start_matches("redo: ");
-            label.to_owned()
-        }))
+        Ok(Steps {
+            undo: label(undo.pop())?,
+            redo: label(redo.pop())?,
+        })
     }
 
     /// Undoes the last group of changes not undone yet; returns its label.

@@ -162,6 +162,9 @@ struct Draw {
     /// Share of the day it is on; all of it when left out.
     #[serde(default = "always")]
     duty: f64,
+    /// What it must be fed with; not known when left out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    volts: Option<f64>,
 }
 
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
@@ -188,7 +191,7 @@ impl GearEntry {
     pub fn of(g: &Gear) -> Self {
         let (draws, battery) = match g.electric {
             Electric::None => (None, None),
-            Electric::Draw { watts, duty } => (Some(Draw { watts, duty }), None),
+            Electric::Draw { watts, duty, volts } => (Some(Draw { watts, duty, volts }), None),
             Electric::Battery {
                 volts,
                 amp_hours,
@@ -250,7 +253,7 @@ impl GearEntry {
                     "{key}: a thing draws or is a battery, not both"
                 )));
             }
-            (Some(Draw { watts, duty }), None) => Electric::Draw { watts, duty },
+            (Some(Draw { watts, duty, volts }), None) => Electric::Draw { watts, duty, volts },
             (None, Some(b)) => Electric::Battery {
                 volts: b.volts,
                 amp_hours: b.amp_hours,

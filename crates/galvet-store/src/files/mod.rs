@@ -9,6 +9,7 @@ pub mod evidence;
 pub mod exchange;
 pub(crate) mod fitout;
 pub mod gear;
+pub mod gear_table;
 mod guard;
 pub mod guides;
 pub mod hull_doc;

@@ -1,16 +1,18 @@
 //! One hull with a rig on her, looked at closely: what the stow board shows.
 
 use super::desk::{Desk, Hull};
+use super::power::{Power, power};
 use galvet_core::body::{Lines, Shape};
-use galvet_core::figures::{Afloat, Quantity, Setup, Values};
+use galvet_core::figures::{Afloat, Quantity, Setup, Values, Wish};
 use galvet_core::float::{Accuracy, Fate};
-use galvet_core::gear::{Electric, Fixing};
-use galvet_core::guide::Guides;
+use galvet_core::gear::Fixing;
 use galvet_core::hull::{FittingKind, Pin};
 use galvet_core::plausible::CannotFloat;
-use galvet_core::power::{Bank, BankError, Cell, Wiring};
 use galvet_core::question::Brief;
-use galvet_core::stow::{Audit, Hour, LegRoom, Mode, Space, audit, leg_room, paddle_length};
+use galvet_core::stow::{
+    Audit, Clash, Hour, Layout, LegRoom, Mode, Sited, Space, Work, audit, clashes, leg_room,
+    paddle_length, sited, work,
+};
 use std::sync::Arc;
 
 /// How she lies at a point of the day.
@@ -22,32 +24,6 @@ pub struct Point {
     pub load: f64,
     /// Figures of the middle shape.
     pub figures: Values,
-}
-
-/// A cable from one thing to another.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Cable {
-    /// From.
-    pub from: String,
-    /// To.
-    pub to: String,
-    /// To be ordered, m: along, across and up, and slack.
-    pub length: f64,
-}
-
-/// What the batteries aboard give.
-#[derive(Debug, Clone)]
-pub struct Power {
-    /// All of them side by side.
-    pub bank: Result<Bank, BankError>,
-    /// The same one after the other, where there are several.
-    pub series: Option<Result<Bank, BankError>>,
-    /// What draws: name, watts, share of the time, and whether it is a motor.
-    pub draws: Vec<(String, f64, f64, bool)>,
-    /// Hours all that is no motor runs, a share kept back.
-    pub hours: Option<f64>,
-    /// Cables to order.
-    pub cables: Vec<Cable>,
 }
 
 /// Her seat moved for her trim.
@@ -93,12 +69,18 @@ pub struct Board {
     pub better: Option<(Vec<Pin>, f64)>,
     /// Her seat moved to trim her better.
     pub seat: Option<SeatMove>,
+    /// What holding it all takes.
+    pub work: Work,
+    /// The layout without a hole, where this one has some.
+    pub whole: Option<(Vec<Pin>, Layout)>,
+    /// Where the transducers are.
+    pub sited: Vec<Sited>,
+    /// What was put by hand and is in the way.
+    pub clashes: Vec<Clash>,
     /// Batteries and what draws; `None` where there is neither.
     pub power: Option<Power>,
 }
 
-/// Slack left on a cable, m.
-const SLACK: f64 = 0.4;
 /// Trim worth mending, °.
 const WORTH: f64 = 0.15;
 
@@ -127,7 +109,13 @@ impl Board {
         };
         let audit = audit(&laid.loads.layout, &brief.rig);
         let day = day(&laid, &shape);
-        let power = power(&laid, &brief, desk.guides());
+        let power = power(&laid, &brief, &shape);
+        let space = laid.space();
+        let layout = &laid.loads.layout;
+        let work = work(layout, &space);
+        let sited = sited(layout, &brief.rig, &space);
+        let clashes = clashes(layout, &space);
+        let whole = (work.sealed > 0).then(|| whole(&laid, pins));
         let setup = laid.in_mode(mode);
         let (figures, fate) = figures_of(&setup, &shape);
         let (floor, water) = {
@@ -147,7 +135,11 @@ impl Board {
         let better = trim.filter(|_| going);
         let better = better.and_then(|trim| better_trim(&setup, &shape, pins, trim));
         Ok(Self {
-            space: setup.space(),
+            space,
+            work,
+            whole,
+            sited,
+            clashes,
             lines: shapes.form.lines(&shape),
             audit,
             day,
@@ -179,7 +171,7 @@ fn day(setup: &Setup, shape: &Shape) -> Vec<Point> {
         let then = setup.at(hour);
         Point {
             hour,
-            load: then.loads.crew_mass() + then.loads.layout.loaded(),
+            load: then.loads.counted_mass(0.0),
             figures: figures_of(&then, shape).0,
         }
     };
@@ -189,10 +181,25 @@ fn day(setup: &Setup, shape: &Shape) -> Vec<Point> {
 /// A layout nearer to level than the one there is, as pins of what moves.
 fn better_trim(setup: &Setup, shape: &Shape, pins: &[Pin], trim: f64) -> Option<(Vec<Pin>, f64)> {
     let (posterior, brief) = (setup.posterior.clone(), setup.brief.clone());
-    let other = Setup::levelled(posterior, brief, pins, (-0.1, 0.4));
+    let wish = Wish {
+        band: (-0.1, 0.4),
+        ..Wish::default()
+    };
+    let other = Setup::wished(posterior, brief, pins, wish);
     let then = figures_of(&other, shape).0.get(Quantity::Trim)?;
     let off = |trim: f64| (trim - 0.15).abs();
     (off(then) < off(trim) - WORTH).then(|| (moved(setup, &other), then))
+}
+
+/// The layout without a hole, and pins of what moves for it.
+fn whole(setup: &Setup, pins: &[Pin]) -> (Vec<Pin>, Layout) {
+    let (posterior, brief) = (setup.posterior.clone(), setup.brief.clone());
+    let wish = Wish {
+        drills: false,
+        ..Wish::default()
+    };
+    let other = Setup::wished(posterior, brief, pins, wish);
+    (moved(setup, &other), other.loads.layout)
 }
 
 /// Pins of what lies elsewhere in another layout.
@@ -259,81 +266,4 @@ fn seat_move(setup: &Setup, trim: f64) -> Option<SeatMove> {
         by,
         trim: trim_then,
     })
-}
-
-fn power(setup: &Setup, brief: &Brief, guides: &Guides) -> Option<Power> {
-    let mut cells = Vec::new();
-    let mut draws = Vec::new();
-    for line in &brief.rig.lines {
-        let Some(thing) = &line.thing else { continue };
-        for _ in 0..line.count {
-            match thing.electric {
-                Electric::Battery {
-                    volts,
-                    amp_hours,
-                    chemistry,
-                } => cells.push(Cell {
-                    name: thing.name.clone(),
-                    volts,
-                    amp_hours,
-                    chemistry,
-                }),
-                Electric::Draw { watts, duty } => {
-                    let motor = thing.category == galvet_core::gear::Category::Propulsion;
-                    draws.push((thing.name.clone(), watts, duty, motor));
-                }
-                Electric::None => {}
-            }
-        }
-    }
-    if cells.is_empty() && draws.is_empty() {
-        return None;
-    }
-    let bank = Bank::wire(&cells, Wiring::Parallel, guides);
-    let small: Vec<(f64, f64)> = draws.iter().filter(|d| !d.3).map(|d| (d.1, d.2)).collect();
-    let hours = bank.as_ref().ok().and_then(|b| b.hours(&small, guides));
-    Some(Power {
-        series: (cells.len() > 1).then(|| Bank::wire(&cells, Wiring::Series, guides)),
-        cables: cables(setup, &draws),
-        hours,
-        bank,
-        draws,
-    })
-}
-
-/// From the heaviest battery aboard to each thing that draws.
-fn cables(setup: &Setup, draws: &[(String, f64, f64, bool)]) -> Vec<Cable> {
-    let layout = &setup.loads.layout;
-    let is_battery = |line: usize| {
-        let thing = setup
-            .brief
-            .rig
-            .lines
-            .get(line)
-            .and_then(|l| l.thing.as_ref());
-        thing.is_some_and(|t| matches!(t.electric, Electric::Battery { .. }))
-    };
-    let batteries = layout.stowed.iter().filter(|s| is_battery(s.line));
-    let Some(battery) = batteries.max_by(|a, b| a.loaded_mass.total_cmp(&b.loaded_mass)) else {
-        return Vec::new();
-    };
-    let mut names: Vec<&str> = draws.iter().map(|d| d.0.as_str()).collect();
-    names.dedup();
-    let drawn = layout
-        .stowed
-        .iter()
-        .filter(|s| names.contains(&s.item.as_str()));
-    drawn
-        .filter(|s| s.lies.is_some())
-        .map(|s| {
-            let along = (s.x - battery.x).abs();
-            let across = (s.y - battery.y).abs();
-            let up = (s.above_floor - battery.above_floor).abs();
-            Cable {
-                from: battery.item.clone(),
-                to: s.item.clone(),
-                length: along + across + up + SLACK,
-            }
-        })
-        .collect()
 }

@@ -3,10 +3,12 @@
 
 mod board;
 mod desk;
+mod power;
 mod variant;
 mod watch;
 
-pub use board::{Board, Cable, Point, Power, SeatMove, all_pins};
+pub use board::{Board, Point, SeatMove, all_pins};
 pub use desk::{Afloat, Answered, Desk, Hull};
+pub use power::{Cable, Drawing, Power, STEERED_FROM};
 pub use variant::{Outcome, Way, outcome, ways};
 pub use watch::{Patient, Unwanted, Watch};

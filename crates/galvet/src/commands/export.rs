@@ -4,7 +4,7 @@ use super::{Outcome, Problem, guides, read_text};
 use crate::answer::{Desk, Hull};
 use crate::demo_data;
 use galvet_core::plausible::DEFAULT_SIZE;
-use galvet_store::files::{exchange, hull_table, hulls, offsets};
+use galvet_store::files::{exchange, gear_table, hull_table, hulls, offsets};
 use galvet_store::{Catalogue, Store, StoreError};
 use std::io::Write;
 use std::path::{Path, PathBuf};
@@ -12,20 +12,20 @@ use std::sync::Arc;
 
 /// Write records as files, or a hull's lines as measured offsets
 ///
-/// Hulls as CSV or JSON, or all there is as one exchange file (JSON), out of a
+/// Hulls and gear as CSV or JSON, or all there is as one exchange file (JSON), out of a
 /// data directory, also while it is served. Offsets: the estimated shape (or the
 /// measured one, where sections were taken), section by section, for `galvet
 /// float` or any other program to float again under the `load` that `galvet rank
 /// --json` gives.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet export --what all > everything.json\n  galvet export --what hulls --format csv --data /srv/galvet > hulls.csv\n  galvet export --what offsets --hull tindrel-vaskar > vaskar.csv\n  galvet export --what offsets --hull my-hull --hulls shop.csv --shape 17\n\nExit codes: 0 done, 2 could not."
+    after_help = "Examples:\n  galvet export --what all > everything.json\n  galvet export --what hulls --format csv --data /srv/galvet > hulls.csv\n  galvet export --what gear --format csv > shelf.csv\n  galvet export --what offsets --hull tindrel-vaskar > vaskar.csv\n  galvet export --what offsets --hull my-hull --hulls shop.csv --shape 17\n\nExit codes: 0 done, 2 could not."
 )]
 pub struct Args {
     /// What to write
     #[arg(long, value_enum, default_value = "offsets")]
     what: What,
-    /// As what: CSV carries hulls without zones, evidence and sections
+    /// As what: CSV carries hulls without zones, evidence and sections, and gear whole
     #[arg(long, value_enum, default_value = "json")]
     format: Format,
     /// Where the data is kept, for hulls, gear, rigs or all
@@ -128,8 +128,11 @@ fn records(args: &Args) -> Result<Outcome, Problem> {
         (Format::Csv, What::Hulls) => {
             hull_table::write(&wanted.hulls).map_err(std::io::Error::other)?
         }
+        (Format::Csv, What::Gear) => {
+            gear_table::write(&wanted.gear).map_err(std::io::Error::other)?
+        }
         (Format::Csv, _) => {
-            let said = "only hulls go out as CSV; write --format json, or --what hulls";
+            let said = "only hulls and gear go out as CSV; write --format json, or --what gear";
             return Err(Problem::Missing(said.to_owned()));
         }
     };

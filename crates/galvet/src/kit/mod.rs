@@ -4,7 +4,7 @@ mod rig;
 mod thing;
 
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
-pub use thing::{edit_thing, put_thing, read_thing, shown_thing};
+pub use thing::{edit_thing, put_thing, read_thing, shown_thing, weigh_thing};
 
 use crate::survey::{EditError, Refusal};
 use galvet_store::{Kind, Record, Store, StoreError};

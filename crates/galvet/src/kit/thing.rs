@@ -21,9 +21,13 @@ pub fn shown_thing(g: &Gear, system: System) -> Shown {
     let tick = |is: bool| if is { "yes" } else { "" }.to_owned();
     let size = |n: usize| across(g.size.map(|s| s[n]));
     let inside = |n: usize| across(g.brings.inside.map(|s| s[n]));
+    let at_volts = match g.electric {
+        Electric::Draw { volts, .. } => volts,
+        _ => None,
+    };
     let (watts, duty, volts, amp_hours, chemistry) = match g.electric {
         Electric::None => (0.0, 0.0, 0.0, 0.0, ""),
-        Electric::Draw { watts, duty } => (watts, 100.0 * duty, 0.0, 0.0, ""),
+        Electric::Draw { watts, duty, .. } => (watts, 100.0 * duty, 0.0, 0.0, ""),
         Electric::Battery {
             volts,
             amp_hours,
@@ -61,6 +65,7 @@ pub fn shown_thing(g: &Gear, system: System) -> Shown {
         ("tether", g.tether.key().to_owned()),
         ("watts", number(watts)),
         ("duty", number(duty)),
+        ("at-volts", at_volts.map_or(String::new(), number)),
         ("volts", number(volts)),
         ("amp-hours", number(amp_hours)),
         ("chemistry", chemistry.to_owned()),
@@ -138,7 +143,12 @@ fn electric(typed: &mut Typed<'_>) -> Electric {
         let percent =
             galvet_core::base::Bounds::new("share of the time, %", Dimension::Ratio, 0.0, 100.0);
         let duty = typed.maybe("duty", percent).unwrap_or(100.0) / 100.0;
-        return watts.map_or(Electric::None, |watts| Electric::Draw { watts, duty });
+        let volts = typed.maybe("at-volts", Gear::VOLTS);
+        return watts.map_or(Electric::None, |watts| Electric::Draw {
+            watts,
+            duty,
+            volts,
+        });
     }
     if battery {
         let volts = typed.number("volts", Gear::VOLTS);
@@ -246,6 +256,47 @@ pub fn put_thing(store: &Store, who: &str, mut gear: Gear) -> Result<String, Sto
         let key = gear.key.clone();
         door.put(&Record::Gear(Box::new(gear)), None)?;
         Ok(key)
+    })
+}
+
+/// Notes what a scale showed for a thing on the shelf: packed, or as it is on the
+/// water.
+///
+/// # Errors
+/// [`EditError`]; nothing is changed then.
+pub fn weigh_thing(
+    store: &Store,
+    who: &str,
+    slug: &str,
+    loaded: bool,
+    (mass, note): (f64, &str),
+) -> Result<(), EditError> {
+    let label = format!("{} weighed", slug.replace('-', " "));
+    super::edit(store, (who, &label), (Kind::Gear, slug), |record| {
+        let Record::Gear(gear) = record else {
+            return Err(Refusal::from("that is no thing on the shelf"));
+        };
+        if loaded {
+            gear.loaded_mass = mass;
+        } else {
+            // The water, ice and fish in it weigh what they did.
+            gear.loaded_mass += mass - gear.dry_mass;
+            gear.dry_mass = mass;
+        }
+        if gear.loaded_mass < gear.dry_mass {
+            let light = "lighter on the water than packed: weigh it packed as well";
+            return Err(Refusal::from(light));
+        }
+        let said = gear
+            .note
+            .split("; ")
+            .filter(|n| !n.is_empty() && !n.contains("scale"));
+        let notes: Vec<&str> = said.chain([note]).collect();
+        gear.note = notes.join("; ");
+        let checked = (**gear).clone().check();
+        checked
+            .map(|_| ())
+            .map_err(|e| Refusal::from(e.to_string()))
     })
 }
 

@@ -5,6 +5,7 @@
 //! part of the sentence, and that part keeps the last good value meanwhile.
 
 use super::answers::{Answer, Answers, NothingToAsk};
+use super::company;
 use super::file;
 use super::parts::{Kind, PARTS, Part, PartId};
 use galvet_core::base::{Bare, Bounds, Dimension, System};
@@ -139,7 +140,7 @@ impl Reader<'_> {
 
     /// Takes what was typed for a part, or notes why not.
     fn take(&mut self, part: &Part, typed: &str, answers: &mut Answers) {
-        let optional = matches!(part.kind, Kind::Limit(..) | Kind::Share(_));
+        let optional = matches!(part.kind, Kind::Limit(..) | Kind::Share(_) | Kind::Company);
         if optional && typed.trim().is_empty() {
             answers.set(part.id, None);
             return;
@@ -167,6 +168,8 @@ impl Reader<'_> {
                     .map(|p| Answer::Number(p / 100.0))
                     .map_err(|e| e.to_string())
             }
+            Kind::Company => company::read(typed, self.bare(Dimension::Mass))
+                .map(|all| Answer::Word(company::written(&all))),
             Kind::Words(offered) => offered()
                 .iter()
                 .any(|o| o.key == typed)

@@ -1,8 +1,9 @@
 //! Answers to the parts, and the brief they make.
 
+use super::company;
 use super::parts::{COUNT, Kind, PARTS, PartId};
-use galvet_core::base::Keyed;
-use galvet_core::crew::Crew;
+use galvet_core::base::{Bare, Keyed};
+use galvet_core::crew::{Companion, Crew};
 use galvet_core::question::{Brief, MustHaves, Water};
 use galvet_core::rig::Rig;
 
@@ -37,7 +38,7 @@ impl Answers {
                 return None;
             }
             Some(match part.kind {
-                Kind::Words(_) | Kind::Named => Answer::Word(part.usual.to_owned()),
+                Kind::Words(_) | Kind::Named | Kind::Company => Answer::Word(part.usual.to_owned()),
                 _ => Answer::Number(part.usual.parse().ok()?),
             })
         });
@@ -94,7 +95,7 @@ impl Answers {
             .ok_or(NothingToAsk)?
             .clone();
         let named = rigs.iter().find(|r| Some(r.key.as_str()) == slug(P::Rig));
-        let rig = self
+        let mut rig = self
             .own_rig
             .as_ref()
             .or(named)
@@ -105,6 +106,13 @@ impl Answers {
                 name: "nothing".to_owned(),
                 lines: Vec::new(),
             });
+        let others = self
+            .slug(P::Others)
+            .map(|kept| company::read(kept, Bare::SI));
+        let others = others.and_then(Result::ok).unwrap_or_default();
+        // A dog needs room as a thing does.
+        let dogs = others.iter().filter(|c| !c.sits()).map(Companion::line);
+        rig.lines.extend(dogs);
         let usual = Self::usual();
         let number = |part| self.number(part).or(usual.number(part)).ok_or(NothingToAsk);
         fn word<T: Keyed>(given: &Answers, usual: &Answers, part: P) -> Result<T, NothingToAsk> {
@@ -112,6 +120,8 @@ impl Answers {
         }
         Ok(Brief {
             crew: Crew::new(number(P::Mass)?, number(P::Stature)?).map_err(|_| NothingToAsk)?,
+            others,
+            hand: word(self, &usual, P::Hand)?,
             posture: word(self, &usual, P::Posture)?,
             rig,
             scuppers: word(self, &usual, P::Scuppers)?,

@@ -2,6 +2,7 @@
 //! question.
 
 use super::answers::{Answer, Answers};
+use super::company;
 use super::parts::{Kind, PARTS, Part, PartId};
 use galvet_core::question::{Brief, Water};
 use galvet_core::rig::Rig;
@@ -168,6 +169,13 @@ fn answer(part: &Part, value: &Value) -> Result<Answer, String> {
                 keys.join(", ")
             ))
         }
+        Kind::Company => {
+            let typed = value.as_str();
+            let typed = typed.ok_or_else(|| format!("“{place}” must be words: child 28 kg"))?;
+            let all = company::read(typed, galvet_core::base::Bare::SI);
+            all.map(|all| Answer::Word(company::written(&all)))
+                .map_err(|e| format!("“{place}”: {e}"))
+        }
         Kind::Named => value
             .as_str()
             .map(|key| Answer::Word(key.to_owned()))
@@ -205,7 +213,10 @@ fn unknown(object: &Map<String, Value>, path: &[&str]) -> Result<(), Misfit> {
 pub fn kept(brief: &Brief, own_weight: bool, rigs: &[Rig]) -> Value {
     let mut out = document(brief, own_weight);
     if !rigs.iter().any(|rig| rig.key == brief.rig.key) {
-        out["rig"] = json!(RigEntry::of(&brief.rig));
+        // Who comes along is kept with the crew.
+        let mut own = brief.rig.clone();
+        own.lines.retain(|line| !line.is_company());
+        out["rig"] = json!(RigEntry::of(&own));
     }
     out
 }
@@ -232,6 +243,9 @@ pub fn document(brief: &Brief, own_weight: bool) -> Value {
             PartId::Lift => brief.must.heaviest_lift.into(),
             PartId::Budget => brief.must.budget.into(),
             PartId::Deck => json!(brief.deck.key()),
+            PartId::Others if brief.others.is_empty() => Value::Null,
+            PartId::Others => json!(company::written(&brief.others)),
+            PartId::Hand => json!(brief.hand.key()),
         };
         if value.is_null() {
             continue;

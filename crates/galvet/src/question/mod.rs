@@ -4,6 +4,7 @@
 
 mod address;
 mod answers;
+pub mod company;
 mod file;
 mod parts;
 

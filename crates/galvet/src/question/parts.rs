@@ -1,7 +1,7 @@
 //! The table.
 
 use galvet_core::base::{Bounds, Dimension, Keyed};
-use galvet_core::crew::{Crew, Posture, SeatHeight};
+use galvet_core::crew::{Crew, Hand, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
 use galvet_core::question::{CapacitySchool, DeckUse, MustHaves, StabilitySchool};
 
@@ -36,6 +36,10 @@ pub enum PartId {
     Budget,
     /// How much the deck left clear counts.
     Deck,
+    /// Who comes along.
+    Others,
+    /// Which hand casts and lands.
+    Hand,
 }
 
 /// One answer a part offers.
@@ -63,6 +67,8 @@ pub enum Kind {
     Words(fn() -> Vec<Offer>),
     /// One of the catalogue's.
     Named,
+    /// Who comes along: see [`super::company`].
+    Company,
 }
 
 /// A row of the table.
@@ -124,6 +130,13 @@ fn deck() -> Vec<Offer> {
     })
 }
 
+fn hands() -> Vec<Offer> {
+    Offer::all(|h| match h {
+        Hand::Right => "the starboard side is kept clear to cast and land over",
+        Hand::Left => "the port side is kept clear to cast and land over",
+    })
+}
+
 fn seats() -> Vec<Offer> {
     Offer::all(|s| match s {
         SeatHeight::Low => "steadier",
@@ -176,11 +189,11 @@ const fn part(
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 14;
+pub const COUNT: usize = 16;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
-    use Kind::{Limit, Named, Quantity, Share, Words};
+    use Kind::{Company, Limit, Named, Quantity, Share, Words};
     use PartId as P;
     [
         part(
@@ -291,6 +304,24 @@ pub static PARTS: [Part; COUNT] = {
             Words(deck),
             "aside",
             "how much the deck left clear counts",
+            "",
+        ),
+        part(
+            P::Others,
+            "with",
+            &["crew", "others"],
+            Company,
+            "",
+            "who comes along",
+            "alone, or: child 28 kg, dog 20 kg, adult 70 kg 1.75 m",
+        ),
+        part(
+            P::Hand,
+            "hand",
+            &["crew", "hand"],
+            Words(hands),
+            "right",
+            "which hand casts and lands",
             "",
         ),
     ]

@@ -2,9 +2,10 @@
 
 use super::slug::free_slug;
 use crate::question;
+use galvet_core::gear::Gear;
 use galvet_core::hull::Measure;
 use galvet_store::files::hulls::HullRecord;
-use galvet_store::files::{exchange, hulls};
+use galvet_store::files::{exchange, gear_table, hulls};
 use galvet_store::{Catalogue, Door, FileError, Kind, Record, Store, StoreError};
 
 /// What to do with a hull that is there already.
@@ -51,6 +52,17 @@ pub fn read(file: &str, text: &str) -> Result<Incoming, Vec<FileError>> {
         return Ok(Incoming {
             catalogue,
             unknown_columns: Vec::new(),
+        });
+    }
+    if gear_table::is_one(text) {
+        let (gear, unknown_columns) = gear_table::read(file, text)?;
+        let catalogue = Catalogue {
+            gear,
+            ..Catalogue::default()
+        };
+        return Ok(Incoming {
+            catalogue,
+            unknown_columns,
         });
     }
     let read = hulls::read(file, text)?;
@@ -109,13 +121,15 @@ pub fn take_in(
     // As it was looked at: what others change meanwhile is a conflict.
     let mut there = store.catalogue()?;
     let mut done = Imported::default();
+    let update = is_shelf(incoming);
     store.write(who, &format!("{file} taken in"), |door| {
         let waters = incoming.waters.iter().cloned().map(Record::Water);
-        let gear = incoming.gear.iter();
-        let gear = gear.map(|g| Record::Gear(Box::new(g.clone())));
         let rigs = incoming.rigs.iter().cloned().map(Record::Rig);
         let briefs = incoming.briefs.iter().cloned().map(Record::Brief);
-        for record in waters.chain(gear).chain(rigs).chain(briefs) {
+        for gear in &incoming.gear {
+            thing(door, gear, (&there, update), &mut done)?;
+        }
+        for record in waters.chain(rigs).chain(briefs) {
             other(door, &record, &mut done)?;
         }
         for (at, hull) in incoming.hulls.iter().enumerate() {
@@ -126,7 +140,39 @@ pub fn take_in(
     Ok(done)
 }
 
-/// What is no hull goes by its key: put in where it is new, left alone where not.
+/// Whether a file is of the shelf and nothing else: then its things bring those
+/// that are there already up to date, as a table sent round a spreadsheet should.
+#[must_use]
+pub fn is_shelf(incoming: &Catalogue) -> bool {
+    let c = incoming;
+    let others = c.hulls.len() + c.rigs.len() + c.waters.len() + c.briefs.len();
+    others == 0 && !c.gear.is_empty()
+}
+
+/// A thing of the shelf: put in where it is new; where it is there already, brought
+/// up to date if `update` says so.
+fn thing(
+    door: &mut Door<'_>,
+    gear: &Gear,
+    (there, update): (&Catalogue, bool),
+    done: &mut Imported,
+) -> Result<(), StoreError> {
+    let same = there.gear.iter().any(|g| g == gear);
+    let known = door.find(Kind::Gear, &gear.key)?;
+    if known.is_some() && (same || !update) {
+        done.skipped += 1;
+        return Ok(());
+    }
+    if known.is_some() {
+        done.updated += 1;
+    } else {
+        done.added += 1;
+    }
+    door.put(&Record::Gear(Box::new(gear.clone())), known)?;
+    Ok(())
+}
+
+/// What is neither hull nor thing goes by its key: put in where it is new, left alone where not.
 fn other(door: &mut Door<'_>, record: &Record, done: &mut Imported) -> Result<(), StoreError> {
     if door.find(record.kind(), record.slug())?.is_some() {
         done.skipped += 1;

@@ -29,7 +29,7 @@ pub use edit::{
 pub use fields::{FIELDS, Field, FieldKind};
 pub use fitting_kinds::{Ask, KINDS, Kind, SizeField, key_of, kind_of};
 pub use fittings::{Placed, fitting, fittings_of, forget_fitting, put_fitting};
-pub use import::{Imported, Incoming, OnDouble, double, read as read_file, take_in};
+pub use import::{Imported, Incoming, OnDouble, double, is_shelf, read as read_file, take_in};
 pub use shown::{Shown, judgements};
 pub use slug::{free_slug, slug_of};
 pub(crate) use typed::Typed;

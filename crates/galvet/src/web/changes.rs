@@ -15,6 +15,7 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::hull::Progress;
+use galvet_store::Steps;
 use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
@@ -30,7 +31,7 @@ struct ChangesPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     sentence: Sentence,
     changes: ChangesView,
 }
@@ -41,7 +42,7 @@ struct ChangesPage {
 struct ChangesPart {
     query: String,
     here: String,
-    undo: Option<String>,
+    steps: Steps,
     sentence: Sentence,
     changes: ChangesView,
 }
@@ -125,7 +126,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path, &query, &[]),
         place: "hull",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         sentence,
         changes: made.await?,
@@ -158,7 +159,7 @@ async fn part(
     Ok(page.ok_or(Status::NotFound).map(|page| ChangesPart {
         query: page.query,
         here: page.here,
-        undo: page.undo,
+        steps: page.steps,
         sentence: page.sentence,
         changes: page.changes,
     }))

@@ -12,6 +12,7 @@ use crate::survey::{self, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_store::Steps;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -26,7 +27,7 @@ struct ComfortPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     comfort: ComfortView,
 }
 
@@ -53,7 +54,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/hulls/{slug}/comfort"), &query, &[]),
         place: "hull",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         comfort: comfort::comfort(&hull.survey, not_taken),
     }))

@@ -12,6 +12,7 @@ use crate::survey::{self, Refusal, Shown};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_store::Steps;
 use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
@@ -27,7 +28,7 @@ struct FittingsPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     fittings: FittingsView,
 }
 
@@ -68,7 +69,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/hulls/{slug}/fittings"), &query, &[]),
         place: "hull",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         fittings: fittings::fittings(&survey, lines.as_ref(), &at, &not_taken, reader.units),
     }))

@@ -12,7 +12,7 @@ use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
-use galvet_store::{StoreError, Trashed};
+use galvet_store::{Steps, StoreError, Trashed};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -27,7 +27,7 @@ struct HullsPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     trashed: usize,
     sentence: Sentence,
     catalogue: CatalogueView,
@@ -38,7 +38,7 @@ struct HullsPage {
 #[template(path = "hulls.html", block = "answer")]
 struct HullsPart {
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     trashed: usize,
     sentence: Sentence,
     catalogue: CatalogueView,
@@ -108,7 +108,7 @@ async fn part_of(
     });
     Ok(Some(HullsPart {
         query: query_of(ask),
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         trashed: shared.store.trash()?.len(),
         sentence,
         catalogue: made.await?,
@@ -131,7 +131,7 @@ async fn page(
         here: format!("/hulls{}", part.query),
         place: "hulls",
         query: part.query,
-        undo: part.undo,
+        steps: part.steps,
         trashed: part.trashed,
         sentence: part.sentence,
         catalogue: part.catalogue,

@@ -14,9 +14,10 @@ use crate::survey::{EditError, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_store::{Kind, Store, StoreError};
+use galvet_store::files::gear_table;
+use galvet_store::{Kind, Steps, Store, StoreError};
 use rocket::form::Form;
-use rocket::http::Status;
+use rocket::http::{ContentType, Status};
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
 use rocket::{Route, State, get, post, routes};
@@ -30,7 +31,7 @@ struct KitPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     kit: KitView,
 }
 
@@ -55,10 +56,20 @@ async fn page(
         sun: reader.sun,
         here: address("/kit", &query, &[]),
         place: "kit",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         kit: kit::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, reader.units),
     })
+}
+
+/// The shelf as a table.
+#[get("/kit.csv")]
+async fn kit_csv(shared: &State<Shared>) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let on = shared.shelf().await?;
+    let text = spawn_blocking(move || gear_table::write(&on.catalogue.gear)).await?;
+    Ok(text
+        .map(|t| (ContentType::CSV, t))
+        .map_err(|_| Status::InternalServerError))
 }
 
 /// A thing's page.
@@ -70,7 +81,9 @@ struct ThingPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
+    /// Whether there is a simulated scale.
+    simulates: bool,
     thing: ThingView,
 }
 
@@ -110,8 +123,9 @@ async fn look(
         sun: reader.sun,
         here: address(&path_of(slug), &query, &[]),
         place: "kit",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
+        simulates: shared.simulates,
         thing: kit::thing(gear, &on.catalogue.rigs, not_taken, reader.units),
     }))
 }
@@ -205,5 +219,5 @@ async fn keep(slug: &str, typed: Typed, ask: Ask, reader: Reader, shared: &Share
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, thing, put, new_thing, put_new]
+    routes![page, kit_csv, thing, put, new_thing, put_new]
 }

@@ -11,6 +11,7 @@ use crate::survey::Shown;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_store::Steps;
 use galvet_store::files::{input, offsets};
 use rocket::form::Form;
 use rocket::fs::TempFile;
@@ -29,7 +30,7 @@ struct LinesPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     lines: LinesView,
 }
 
@@ -65,7 +66,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/hulls/{slug}/lines"), &query, &[]),
         place: "hull",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         lines: made.await?,
     }))

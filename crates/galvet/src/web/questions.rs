@@ -74,6 +74,18 @@ async fn undo(form: Form<UndoForm<'_>>, shared: &State<Shared>) -> Result<Redire
     Ok(Redirect::to(back_to(form.back)))
 }
 
+/// Does again what was undone last.
+#[post("/redo", data = "<form>")]
+async fn redo(form: Form<UndoForm<'_>>, shared: &State<Shared>) -> Result<Redirect, Trouble> {
+    let store = shared.store.clone();
+    let redone = rocket::tokio::task::spawn_blocking(move || store.redo(WHO)).await?;
+    match redone {
+        Ok(_) | Err(StoreError::Nothing(_) | StoreError::Conflict { .. }) => {}
+        Err(error) => return Err(error.into()),
+    }
+    Ok(Redirect::to(back_to(form.back)))
+}
+
 pub(super) fn routes() -> Vec<Route> {
-    routes![save, undo]
+    routes![save, undo, redo]
 }

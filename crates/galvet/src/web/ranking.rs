@@ -11,6 +11,7 @@ use crate::question::{Ask, Asked};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_store::Steps;
 use rocket::http::{ContentType, Status};
 use rocket::{Route, State, get, routes};
 use std::sync::Arc;
@@ -25,7 +26,7 @@ struct RankingPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     /// Records that cannot be used.
     set_aside: usize,
     sentence: Sentence,
@@ -37,7 +38,7 @@ struct RankingPage {
 #[template(path = "ranking.html", block = "answer")]
 struct RankingPart {
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     /// Records that cannot be used.
     set_aside: usize,
     sentence: Sentence,
@@ -111,7 +112,7 @@ async fn ranking_page(
         here,
         place,
         query,
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         ranking,
@@ -130,7 +131,7 @@ async fn ranking_part(
     };
     let page = RankingPart {
         query: query_of(&ask),
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         ranking,

@@ -12,7 +12,7 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
 use galvet_core::hull::{Kept, Measure, Reading, Source};
-use galvet_store::{Kind, Record, Store, StoreError};
+use galvet_store::{Kind, Record, Steps, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -29,7 +29,7 @@ struct RecordPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     /// Said at the top: a change that was not made, and why.
     trouble: String,
     /// Whether there is a simulated scale.
@@ -62,7 +62,7 @@ fn look(
         sun: reader.sun,
         here: format!("/hulls/{slug}/record{query}"),
         place: "hull",
-        undo: store.undoable()?,
+        steps: store.steps()?,
         simulates,
         trouble: if not_taken.field.is_empty() {
             not_taken.problem.clone()

@@ -8,6 +8,7 @@ use super::shared::{Shared, Trouble};
 use super::who::WHO;
 use crate::kit::{self, LineChange};
 use crate::present::page::rig::{self, RigView};
+use crate::present::page::sentence::{self, Sentence};
 use crate::question::Ask;
 use crate::survey::{EditError, Refusal};
 use askama::Template;
@@ -15,7 +16,7 @@ use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::gear::Gear;
 use galvet_core::rig::Importance;
-use galvet_store::{Kind, Record, Store, StoreError};
+use galvet_store::{Kind, Record, Steps, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -31,7 +32,9 @@ struct RigPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
+    /// Who is aboard: the question's crew.
+    sentence: Sentence,
     rig: RigView,
 }
 
@@ -62,14 +65,20 @@ async fn look(
         return Ok(None);
     };
     let query = query_of(ask);
+    let Ok(question) = ask.resolve(all, reader.units) else {
+        return Ok(None);
+    };
+    let path = format!("/rigs/{slug}");
+    let sentence = sentence::sentence(&question, all, path, reader.units);
     let asked = (find.as_str(), against.as_deref());
     Ok(Some(RigPage {
         units: reader.units,
         sun: reader.sun,
         here: address(&format!("/rigs/{slug}"), &query, &[]),
         place: "kit",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
+        sentence,
         rig: rig::rig(mine, &all.gear, &all.rigs, asked, trouble, reader.units),
     }))
 }

@@ -16,6 +16,7 @@ use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
 use galvet_core::hull::Pin;
 use galvet_core::stow::{Mode, Space};
+use galvet_store::Steps;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -31,7 +32,7 @@ struct StowPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     sentence: Sentence,
     key: String,
     name: String,
@@ -44,7 +45,7 @@ struct StowPage {
 struct StowPart {
     here: String,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     sentence: Sentence,
     key: String,
     name: String,
@@ -82,7 +83,7 @@ impl From<StowPage> for StowPart {
         Self {
             here: page.here,
             query: page.query,
-            undo: page.undo,
+            steps: page.steps,
             sentence: page.sentence,
             key: page.key,
             name: page.name,
@@ -152,7 +153,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path, &query, &[]),
         place: "hull",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         sentence,
         key,
@@ -348,6 +349,7 @@ async fn put(
         "free" => format!("{named} let go"),
         "free-all" => "laid out again".to_owned(),
         "better" => "trimmed better".to_owned(),
+        "whole" => "laid out without drilling".to_owned(),
         _ => format!("{named} put by hand"),
     };
     let (sent, units, freed) = (typed.clone(), reader.units, thing.clone());

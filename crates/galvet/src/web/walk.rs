@@ -13,6 +13,7 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::hull::{Source, Survey, Zone, zones};
+use galvet_store::Steps;
 use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
@@ -28,7 +29,7 @@ struct WalkPage {
     here: String,
     place: &'static str,
     query: String,
-    undo: Option<String>,
+    steps: Steps,
     walk: WalkView,
 }
 
@@ -99,7 +100,7 @@ async fn look(
         sun: reader.sun,
         here: address(slug, &query, None, from_stern),
         place: "hull",
-        undo: shared.store.undoable()?,
+        steps: shared.store.steps()?,
         query,
         walk,
     }))

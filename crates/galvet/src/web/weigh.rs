@@ -1,11 +1,13 @@
-//! Weighing a hull on a hanging scale: the simulated one, in a demo.
+//! Weighing a hull or a thing on a hanging scale: the simulated one, in a demo.
 
 use super::ask::query_of;
 use super::edit::{self, Edited, address};
 use super::reader::{back_to, today};
 use super::shared::{Shared, Trouble};
+use super::who::WHO;
+use crate::kit;
 use crate::question::Ask;
-use crate::survey::{self, HangingScale, Refusal, Simulated};
+use crate::survey::{self, EditError, HangingScale, Refusal, Simulated};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Measure, Reading, Source};
 use rocket::form::Form;
@@ -70,6 +72,57 @@ async fn weigh(
     })
 }
 
+#[derive(FromForm)]
+struct WeighThing<'r> {
+    /// `dry` as packed, `loaded` as it is on the water.
+    what: &'r str,
+}
+
+/// Hangs a thing of the shelf on the scale, and notes what it shows.
+#[post("/kit/<slug>/weigh", data = "<form>")]
+async fn weigh_thing(
+    slug: &str,
+    form: Form<WeighThing<'_>>,
+    ask: Ask,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, Status>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let thing = shelf.catalogue.gear.iter().find(|g| g.key == slug);
+    let Some(thing) = thing.filter(|_| shared.simulates).cloned() else {
+        return Ok(Err(Status::NotFound));
+    };
+    let loaded = form.what == "loaded";
+    let (store, slug) = (shared.store.clone(), slug.to_owned());
+    let key = slug.clone();
+    let done = spawn_blocking(move || {
+        let mass = if loaded {
+            thing.loaded_mass
+        } else {
+            thing.dry_mass
+        };
+        let mut scale = Simulated::scale(mass);
+        let rest = survey::steady(|| scale.kilograms(), 0.1);
+        let swings = || EditError::Refused(Refusal::from("the scale does not come to rest"));
+        let rest = rest.ok_or_else(swings)?;
+        let what = if loaded { "on the water" } else { "packed" };
+        let note = format!(
+            "{what} by the simulated scale, steady after {} readings, {}",
+            rest.readings,
+            today()
+        );
+        kit::weigh_thing(&store, WHO, &key, loaded, (rest.value, &note))
+    });
+    Ok(match done.await? {
+        Ok(()) => {
+            let to = address(&format!("/kit/{slug}"), &query_of(&ask), &[]);
+            Ok(Redirect::to(back_to(&to)))
+        }
+        Err(EditError::Gone) => Err(Status::NotFound),
+        Err(EditError::Refused(_)) => Err(Status::UnprocessableEntity),
+        Err(EditError::Store(error)) => return Err(error.into()),
+    })
+}
+
 pub(super) fn routes() -> Vec<Route> {
-    routes![weigh]
+    routes![weigh, weigh_thing]
 }

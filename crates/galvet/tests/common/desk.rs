@@ -20,6 +20,15 @@ pub struct Desk {
 
 impl Desk {
     pub fn with(catalogue: &Catalogue) -> Self {
+        Self::set_up(catalogue, false)
+    }
+
+    /// A demo that is thrown away, with its simulated devices.
+    pub fn throw_away() -> Self {
+        Self::set_up(&demo_data::catalogue().unwrap(), true)
+    }
+
+    fn set_up(catalogue: &Catalogue, throw_away: bool) -> Self {
         let directory = tempfile::tempdir().unwrap();
         let store = Store::open(directory.path()).unwrap();
         store.fill(SETTING_UP, catalogue).unwrap();
@@ -29,7 +38,7 @@ impl Desk {
             units: System::Metric,
             guides: Arc::new(Guides::default()),
             store: store.clone(),
-            throw_away: false,
+            throw_away,
         });
         Self {
             client: Client::tracked(rocket).unwrap(),

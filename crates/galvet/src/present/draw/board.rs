@@ -1,11 +1,14 @@
 //! Kit on a hull, from above and from the side, on top of her plan.
 
+use super::hull::{Figure, figure};
 use super::plan::{AtHand, Frame, HullPlan, SCALE, hull_plan};
 use super::{coordinate, path};
 use crate::answer::Board;
 use galvet_core::gear::Fixing;
 use galvet_core::hull::zones;
-use galvet_core::stow::Stowed;
+use galvet_core::load::Carriage;
+use galvet_core::portrait::{Person, from_above, seated, standing};
+use galvet_core::stow::{Mode, Stowed};
 
 /// A thing in the drawing.
 pub struct KitMark {
@@ -22,6 +25,8 @@ pub struct KitMark {
     pub line_aside: Option<String>,
     pub here: bool,
     pub pinned: bool,
+    /// Whether it is in the way of something.
+    pub clash: bool,
     pub name: String,
 }
 
@@ -41,6 +46,10 @@ pub struct BoardDrawing {
     pub kit: Vec<KitMark>,
     /// The water's surface from the side.
     pub water: Option<String>,
+    /// Sides better left clear, from above.
+    pub reserves: Vec<KeptMark>,
+    /// Everybody aboard, from above and from the side.
+    pub people: Vec<Figure>,
     /// How far an arm goes, seated and turning, from above: two lines.
     pub reach: String,
 }
@@ -56,13 +65,21 @@ pub fn shown(stowed: &Stowed) -> bool {
 /// Draws a board; `here` is the number of the thing at hand, `labels` has each
 /// thing's place in the list.
 #[must_use]
-pub fn board_drawing(board: &Board, here: Option<usize>, labels: &[usize]) -> BoardDrawing {
+pub fn board_drawing(
+    board: &Board,
+    here: Option<usize>,
+    labels: &[usize],
+    clashes: &[usize],
+) -> BoardDrawing {
     let survey = &board.setup.posterior.survey;
     let bow = board.setup.posterior.form.bow();
     let layout = &board.setup.loads.layout;
     // Rods reach far up: their lines are cut off, the air draft says how far.
     let boxes = layout.stowed.iter().filter(|s| shown(s) && !slender(s));
-    let tallest = board.floor + boxes.map(Stowed::top).fold(0.0, f64::max) + 0.12;
+    let everybody = people(board);
+    let heads = everybody.iter().map(|p| p.1.head.1 + p.1.head_radius);
+    let kit = board.floor + boxes.map(Stowed::top).fold(0.0, f64::max);
+    let tallest = heads.fold(kit, f64::max) + 0.12;
     let hand = AtHand {
         tallest,
         ..AtHand::default()
@@ -77,7 +94,10 @@ pub fn board_drawing(board: &Board, here: Option<usize>, labels: &[usize]) -> Bo
         tallest,
         frame,
     };
-    let kit = kit.map(|(n, stowed)| mark(n, stowed, &at, here == Some(n), labels));
+    let kit = kit.map(|(n, stowed)| KitMark {
+        clash: clashes.contains(&n),
+        ..mark(n, stowed, &at, here == Some(n), labels)
+    });
     let kept = board.space.areas.iter().flat_map(|a| &a.kept);
     let kept = kept.filter(|k| k.why != "another place").map(|k| {
         let (x, y) = frame.above(k.from, k.port);
@@ -95,7 +115,30 @@ pub fn board_drawing(board: &Board, here: Option<usize>, labels: &[usize]) -> Bo
     let arms = galvet_core::stow::Arms::of(&board.space, board.setup.guides());
     let (ahead, _) = arms.span(galvet_core::hull::Reach::Seated);
     let (_, behind) = arms.span(galvet_core::hull::Reach::Turning);
+    let reserves = board.space.reserves.iter().map(|r| {
+        let (port, starboard) = if r.side > 0.0 {
+            (0.55 * half, half)
+        } else {
+            (-half, -0.55 * half)
+        };
+        let (x, y) = frame.above(r.from.max(0.0), port);
+        KeptMark {
+            x: coordinate(x),
+            y: coordinate(y),
+            width: coordinate((r.to - r.from.max(0.0)) * SCALE),
+            height: coordinate((starboard - port) * SCALE),
+            why: r.why,
+        }
+    });
     BoardDrawing {
+        people: everybody
+            .iter()
+            .flat_map(|(above, aside)| {
+                let down = figure(above, |(x, y)| frame.above(x, y), SCALE);
+                [down, figure(aside, |(x, z)| frame.aside(x, z), SCALE)]
+            })
+            .collect(),
+        reserves: reserves.collect(),
         kept: kept.collect(),
         kit: kit.collect(),
         water: board.water.map(|(fore, aft)| {
@@ -105,6 +148,34 @@ pub fn board_drawing(board: &Board, here: Option<usize>, labels: &[usize]) -> Bo
         reach: across(ahead.max(0.0)) + &across(behind.min(length)),
         plan,
     }
+}
+
+/// Everybody aboard, seen from above and from the side, x from the bow: the angler
+/// on the feet where that is what is being done.
+fn people(board: &Board) -> Vec<(Person, Person)> {
+    let loads = &board.setup.loads;
+    let bow = board.setup.posterior.form.bow();
+    let floor = board.floor;
+    let sits = |x: f64, height: f64, stature: f64| {
+        let aside = seated((x, floor + height), floor, stature);
+        (from_above((x, 0.0), stature), aside)
+    };
+    let stature = loads.crew().stature();
+    let stands =
+        board.setup.brief.posture.stands() && matches!(board.mode, Mode::Fishing | Mode::Landing);
+    let angler = if stands {
+        let x = loads.crew_place(Carriage::AtTheFeet) - bow;
+        (
+            from_above((x, 0.0), 0.6 * stature),
+            standing((x, floor), stature),
+        )
+    } else {
+        let x = loads.crew_place(Carriage::Seated) - bow;
+        sits(x, loads.seat_height(), stature)
+    };
+    let others = loads.company.sat.iter();
+    let others = others.map(|s| sits(s.x, loads.low_seat(), s.who.stature()));
+    std::iter::once(angler).chain(others).collect()
 }
 
 fn slender(stowed: &Stowed) -> bool {
@@ -157,6 +228,7 @@ fn mark(number: usize, stowed: &Stowed, at: &Drawn, here: bool, labels: &[usize]
             path([frame.aside(x, base), tip], false)
         }),
         here,
+        clash: false,
         pinned: lies.is_some_and(|l| l.pinned),
         name: stowed.item.clone(),
     }

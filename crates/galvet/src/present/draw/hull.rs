@@ -15,7 +15,7 @@ pub struct Figure {
     pub radius: String,
 }
 
-fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
+pub(super) fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
     let head = at(person.head);
     Figure {
         limbs: person

@@ -2,21 +2,34 @@
 
 use crate::survey::shown_across;
 use galvet_core::base::System;
+use galvet_core::rank::explain::area;
+use galvet_core::rig::Rig;
 use galvet_core::stow::{Deck, Layout};
+
+/// How many things of known size lie somewhere, and how many there are: what is
+/// packed in a box that finds no place finds none either.
+#[must_use]
+pub fn counted(layout: &Layout, rig: &Rig) -> (usize, usize) {
+    let placed = layout.stowed.iter().filter(|s| s.lies.is_some()).count();
+    let sized = rig
+        .lines
+        .iter()
+        .filter(|l| l.thing.as_ref().is_some_and(|t| t.size.is_some()));
+    (placed, sized.map(|l| l.count as usize).sum())
+}
 
 /// "28 of 28 aboard, 2 out of reach, 4 holes"; empty where nothing was laid into
 /// places.
 #[must_use]
-pub fn kit_line(layout: &Layout) -> String {
+pub fn kit_line(layout: &Layout, rig: &Rig) -> String {
     let Some(deck) = &layout.deck else {
         return String::new();
     };
-    let placed = layout.stowed.iter().filter(|s| s.lies.is_some()).count();
-    let left: usize = layout.unplaced.iter().map(|u| u.count as usize).sum();
-    if placed + left == 0 {
+    let (placed, all) = counted(layout, rig);
+    if all == 0 {
         return String::new();
     }
-    let mut words = vec![format!("{placed} of {} things aboard", placed + left)];
+    let mut words = vec![format!("{placed} of {all} things aboard")];
     if deck.out_of_reach > 0 {
         words.push(format!("{} out of reach", deck.out_of_reach));
     }
@@ -42,10 +55,7 @@ pub fn kit_doubts(layout: &Layout, system: System) -> Vec<String> {
 /// What is left of the deck: label and value.
 #[must_use]
 pub fn deck_lines(deck: &Deck, system: System) -> Vec<(&'static str, String)> {
-    let area = |m2: f64| match system {
-        System::Metric => format!("{m2:.2}\u{a0}m²"),
-        System::Imperial => format!("{:.1}\u{a0}sq\u{a0}ft", m2 * SQUARE_FEET),
-    };
+    let area = |m2: f64| area(m2, system);
     let [long, wide] = deck.largest_free;
     vec![
         (
@@ -77,6 +87,3 @@ pub fn deck_lines(deck: &Deck, system: System) -> Vec<(&'static str, String)> {
         ("minutes to set up", format!("{:.0}", deck.setup_minutes)),
     ]
 }
-
-/// Square feet in a square metre: 1 / 0.3048².
-const SQUARE_FEET: f64 = 1.0 / (0.3048 * 0.3048);

@@ -39,6 +39,8 @@ pub struct ImportView {
     pub unknown_columns: String,
     /// "4 rigs, 13 things": what else is in it.
     pub others: String,
+    /// Whether it is the shelf and nothing else.
+    pub shelf: bool,
     /// Whether it can be taken in as it stands.
     pub ready: bool,
 }
@@ -120,6 +122,7 @@ pub fn import(
     let counted = counted.into_iter().filter(|(n, _)| *n > 0);
     let counted: Vec<String> = counted.map(|(n, what)| format!("{n} {what}")).collect();
     out.others = counted.join(", ");
+    out.shelf = crate::survey::is_shelf(&incoming.catalogue);
     out.ready = !out.hulls.is_empty() || !out.others.is_empty();
     out
 }

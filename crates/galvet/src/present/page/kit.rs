@@ -209,6 +209,7 @@ pub fn thing(gear: Option<&Gear>, rigs: &[Rig], not_taken: &NotTaken, system: Sy
                 fields: vec![
                     form.field("watts", "draws, W", ""),
                     form.field("duty", "share of the time, %", ""),
+                    form.field("at-volts", "must be fed with, V", ""),
                     form.field("volts", "battery, V", "as printed"),
                     form.field("amp-hours", "battery, Ah", "as printed"),
                 ],

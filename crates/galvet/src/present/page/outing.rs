@@ -1,8 +1,9 @@
 //! A day with a rig on a hull: what comes and goes, what is lost when she goes
 //! over, what the batteries give.
 
-use crate::answer::{Board, Point, Power};
+use crate::answer::{Board, Point, Power, STEERED_FROM};
 use galvet_core::base::{Dimension, Keyed, System};
+use galvet_core::crew::Crew;
 use galvet_core::figures::Quantity;
 use galvet_core::power::{Bank, BankError, Warning};
 use galvet_core::stow::Loss;
@@ -32,6 +33,10 @@ pub struct PowerView {
     pub warnings: Vec<String>,
     pub draws: Vec<String>,
     pub hours: String,
+    /// What is left at the day's end.
+    pub left: String,
+    /// How far a motor goes.
+    pub range: String,
     pub cables: Vec<String>,
 }
 
@@ -66,10 +71,15 @@ pub(super) fn lost(board: &Board, system: System) -> String {
 pub(super) fn red(board: &Board) -> Vec<String> {
     let audit = &board.audit;
     let mut out = Vec::new();
-    if !audit.aid_worn {
-        out.push(
+    let people = Crew::seats_with(&board.setup.brief.others);
+    match (audit.aids_worn, people) {
+        (0, _) => out.push(
             "No flotation aid is worn on this rig. Its only place is on the person.".to_owned(),
-        );
+        ),
+        (worn, people) if worn < people => out.push(format!(
+            "{people} people and {worn} flotation aid worn: each wears one of the right size."
+        )),
+        _ => {}
     }
     for aid in &audit.aids_stowed {
         out.push(format!("The {aid} is stowed: wear it."));
@@ -105,6 +115,64 @@ pub(super) fn day(points: &[Point], system: System) -> Vec<DayLine> {
             worst: lowest(p) <= worst,
         })
         .collect()
+}
+
+/// Motors whose voltage the batteries do not give, and how they could.
+fn unfed(power: &Power) -> Vec<String> {
+    let banks = [
+        ("side by side", Some(&power.bank)),
+        ("one after the other", power.series.as_ref()),
+    ];
+    let feeding = |volts: f64| {
+        let mut ways = banks.iter().filter_map(|(how, b)| Some((*how, (*b)?)));
+        ways.find(|(_, b)| b.as_ref().is_ok_and(|b| b.feeds(volts)))
+    };
+    let mut out = Vec::new();
+    for drawing in &power.draws {
+        let Some(volts) = drawing.volts else { continue };
+        let name = &drawing.name;
+        match (feeding(volts), &power.series) {
+            (None, _) if matches!(power.bank, Err(BankError::Empty)) => {
+                out.push(format!("{name}: needs {volts:.0}\u{a0}V, and there is no battery"));
+            }
+            (None, _) => out.push(format!(
+                "{name}: needs {volts:.0}\u{a0}V; these batteries do not give that however they are wired"
+            )),
+            (Some((how, _)), Some(_)) => out.push(format!(
+                "{name}: needs {volts:.0}\u{a0}V; wire the batteries {how}"
+            )),
+            (Some(_), None) => {}
+        }
+    }
+    out
+}
+
+/// What is left at the end of a day of all that is no motor.
+fn left(power: &Power) -> String {
+    let (Some(left), Ok(bank)) = (power.left, &power.bank) else {
+        return String::new();
+    };
+    if bank.usable <= 0.0 {
+        return String::new();
+    }
+    format!(
+        "After {:.0} hours of all but a motor {left:.0}\u{a0}Wh are left, {:.0}\u{a0}% of what can be used",
+        power.day,
+        100.0 * left / bank.usable
+    )
+}
+
+/// How far a motor goes on what is left.
+fn range(power: &Power, system: System) -> String {
+    let Some((brisk, gentle)) = power.range else {
+        return String::new();
+    };
+    let far = |m: f64| system.text(Dimension::Distance, m, 0);
+    format!(
+        "By motor on that: {} briskly, {} gently, in still air and water, three tenths kept back (estimate)",
+        far(brisk),
+        far(gentle)
+    )
 }
 
 pub(super) fn power(power: &Power, system: System) -> PowerView {
@@ -147,33 +215,42 @@ pub(super) fn power(power: &Power, system: System) -> PowerView {
             of_bank(series)
         );
     }
+    warnings.extend(unfed(power));
     PowerView {
         bank,
         warnings,
         draws: power
             .draws
             .iter()
-            .map(|(name, watts, duty, motor)| {
-                let kind = if *motor { ", a motor" } else { "" };
+            .map(|d| {
+                let kind = if d.motor { ", a motor" } else { "" };
+                let at = d
+                    .volts
+                    .map_or(String::new(), |v| format!(" at {v:.0}\u{a0}V"));
                 format!(
-                    "{name}: {watts:.0}\u{a0}W, {:.0}\u{a0}% of the time{kind}",
-                    duty * 100.0
+                    "{}: {:.0}\u{a0}W{at}, {:.0}\u{a0}% of the time{kind}",
+                    d.name,
+                    d.watts,
+                    d.duty * 100.0
                 )
             })
             .collect(),
         hours: power.hours.map_or(String::new(), |h| {
             format!("{h:.0} hours for all but a motor, three tenths kept back")
         }),
+        left: left(power),
+        range: range(power, system),
         cables: power
             .cables
             .iter()
             .map(|c| {
-                format!(
-                    "{} → {}: {} with slack",
-                    c.from,
-                    c.to,
-                    system.text(Dimension::Length, c.length, 1)
-                )
+                let length = system.text(Dimension::Length, c.length, 1);
+                let first = if c.to == STEERED_FROM {
+                    "; order it after the seat's place is settled"
+                } else {
+                    ""
+                };
+                format!("{} → {}: {length} with slack{first}", c.from, c.to)
             })
             .collect(),
     }

@@ -152,7 +152,7 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         place: index + 1,
         name: survey.name(),
         facts: facts(survey, system),
-        kit: kit_line(&a.setup.loads.layout),
+        kit: kit_line(&a.setup.loads.layout, &a.setup.brief.rig),
         glyph: afloat.map(|a| section(a.glyph(), GLYPH_SCALE, false, system)),
         gauge: gauge::gauge(entry, full, system),
         margin: figure_of(a, Quantity::BindingMargin, system),

@@ -4,8 +4,10 @@
 use crate::survey::shown_across;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Electric, Gear};
+use galvet_core::guide::Guides;
 use galvet_core::hull::ZoneKind;
 use galvet_core::rig::{Importance, Rig, RigLine};
+use galvet_core::stow::{Hour, Layout};
 
 /// A line of the rig.
 pub struct Line {
@@ -206,6 +208,15 @@ fn line(rig: &Rig, number: usize, containers: &[(&str, &str)], system: System) -
     }
 }
 
+/// The heaviest point of the day and what the rig weighs then, kg.
+fn heaviest(rig: &Rig) -> (Hour, f64) {
+    let (all, guides) = (Layout::by_fractions(rig, 0.0, 1.0), Guides::default());
+    let hours = [Hour::Launch, Hour::Midday, Hour::Return];
+    let weighed = hours.map(|h| (h, all.at(h, rig, &guides).loaded()));
+    let worst = weighed.into_iter().max_by(|a, b| a.1.total_cmp(&b.1));
+    worst.unwrap_or((Hour::Launch, 0.0))
+}
+
 fn totals(rig: &Rig, system: System) -> Vec<(&'static str, String)> {
     let mass = |kg: f64| system.text(Dimension::Mass, kg, 1);
     let things = || {
@@ -223,7 +234,7 @@ fn totals(rig: &Rig, system: System) -> Vec<(&'static str, String)> {
         .sum();
     let draws: f64 = things()
         .map(|(t, n)| match t.electric {
-            Electric::Draw { watts, duty } => watts * duty * f64::from(n),
+            Electric::Draw { watts, duty, .. } => watts * duty * f64::from(n),
             _ => 0.0,
         })
         .sum();
@@ -235,6 +246,10 @@ fn totals(rig: &Rig, system: System) -> Vec<(&'static str, String)> {
     vec![
         ("packed at home", mass(rig.loaded() - rig.wet_part())),
         ("on the water, all of it aboard", mass(rig.loaded())),
+        ("at the heaviest point of the day", {
+            let (hour, kg) = heaviest(rig);
+            format!("{} ({})", mass(kg), hour.label())
+        }),
         ("of it ice, water and fish", mass(rig.wet_part())),
         ("lines that may stay ashore", wants.to_string()),
         (

@@ -1,8 +1,8 @@
 //! The brief as a sentence whose parts open in place.
 
-use crate::question::{Asked, Kind, PARTS, Part, PartId};
+use crate::question::{Asked, Kind, PARTS, Part, PartId, company};
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::crew::Posture;
+use galvet_core::crew::{Kin, Posture};
 use galvet_core::question::{Brief, StandingUse};
 use galvet_store::Catalogue;
 
@@ -58,6 +58,10 @@ pub struct Sentence {
     pub stature: Field,
     /// How the angler fishes.
     pub posture: Pick,
+    /// Who comes along.
+    pub others: Field,
+    /// Which hand casts and lands.
+    pub hand: Pick,
     /// What is carried.
     pub rig: Pick,
     /// Its mass.
@@ -112,6 +116,17 @@ impl Maker<'_> {
     fn error(&self, part: &Part) -> String {
         let mistake = self.asked.errors.get(part.name);
         mistake.map_or(String::new(), |m| m.problem.clone())
+    }
+
+    fn others(&self) -> Field {
+        let part = PartId::Others.part();
+        let shown = company::shown(&self.asked.brief.others, self.system);
+        let typed = self.asked.errors.get(part.name).map(|m| m.typed.clone());
+        Field {
+            value: typed.unwrap_or_else(|| company::typed(&self.asked.brief.others, self.system)),
+            shown,
+            ..self.blank(part)
+        }
     }
 
     fn field(&self, id: PartId) -> Field {
@@ -222,6 +237,7 @@ fn word(brief: &Brief, id: PartId) -> String {
         PartId::Seat => brief.seat.key().to_owned(),
         PartId::Capacity => brief.capacity_school.key().to_owned(),
         PartId::Deck => brief.deck.key().to_owned(),
+        PartId::Hand => brief.hand.key().to_owned(),
         PartId::Stability => brief.stability_school.key().to_owned(),
         _ => String::new(),
     }
@@ -251,6 +267,25 @@ fn cautions(brief: &Brief) -> Vec<String> {
             "Standing is not done on this water ({}).",
             brief.water.name
         ));
+    }
+    let child = brief.others.iter().any(|c| c.kin() == Kin::Child);
+    if child {
+        out.push(
+            "A child wears an aid of its own size and sits in a seat of its own; straps are no handholds."
+                .to_owned(),
+        );
+        if brief.water.standing == StandingUse::No || brief.water.must_drain {
+            out.push(format!(
+                "{} is no water for a child in a kayak: choose quieter water.",
+                brief.water.name
+            ));
+        }
+    }
+    if brief.others.iter().any(|c| c.kin() == Kin::Dog) {
+        out.push(
+            "A dog moves: what it may put to one side is taken off the lean room; give it an aid with a handle, and no lead tied to the boat."
+                .to_owned(),
+        );
     }
     out.extend(brief.water.cautions.iter().cloned());
     out
@@ -285,8 +320,10 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         mass: make.field(PartId::Mass),
         stature: make.field(PartId::Stature),
         posture: make.pick(PartId::Posture),
+        others: make.others(),
+        hand: make.pick(PartId::Hand),
         rig: make.pick(PartId::Rig),
-        rig_mass: mass(brief.rig.loaded()),
+        rig_mass: mass(brief.rig.kit()),
         rig_wet: mass(brief.rig.wet_part()),
         water: make.pick(PartId::Water),
         scuppers: make.pick(PartId::Scuppers),

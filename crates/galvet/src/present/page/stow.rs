@@ -1,8 +1,10 @@
 //! The stow board: kit on one hull, what it does to her, what is lost when she goes
 //! over, the day, the power.
 
-use super::deck::deck_lines;
+use super::deck::{counted, deck_lines};
+use super::offer::{Offer, pins_json};
 use super::outing::{DayLine, LossLine, PowerView, day, losses, lost, power, red};
+use super::work::{WorkView, clash_words, work_view};
 use crate::answer::{Board, all_pins};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
 use crate::survey::{shown_across, shown_along};
@@ -49,13 +51,6 @@ pub struct BoardFigure {
     pub bad: bool,
 }
 
-/// A step that is offered.
-pub struct Offer {
-    pub words: String,
-    /// Pins it sets, as JSON; empty for none.
-    pub pins: String,
-}
-
 /// The page.
 pub struct StowView {
     pub rig: String,
@@ -71,6 +66,10 @@ pub struct StowView {
     pub red: Vec<String>,
     pub day: Vec<DayLine>,
     pub power: Option<PowerView>,
+    /// What holding it all takes.
+    pub work: WorkView,
+    /// What was put by hand and is in the way.
+    pub clashes: Vec<String>,
     pub better: Option<Offer>,
     pub seat: String,
     /// How the angler is set up in her.
@@ -108,9 +107,12 @@ pub fn stow(
     for (place, line) in kit.iter().enumerate() {
         labels[line.number] = place + 1;
     }
+    let (marked, clashes) = clash_words(board, system);
     StowView {
+        work: work_view(board, system),
+        clashes,
         rig: board.setup.brief.rig.name.clone(),
-        drawing: board_drawing(board, at_hand, &labels),
+        drawing: board_drawing(board, at_hand, &labels, &marked),
         headline: headline(board, system),
         kit,
         hand: at_hand.and_then(|n| hand(board, n, &named, system)),
@@ -184,18 +186,6 @@ fn fit_words(fit: LegRoom, system: System) -> String {
     }
 }
 
-/// Pins as the script and the forms send them.
-#[must_use]
-pub fn pins_json(pins: &[Pin]) -> String {
-    let all = pins.iter().map(|p| {
-        serde_json::json!({
-            "thing": p.thing, "nth": p.nth, "place": p.place,
-            "x": p.x, "y": p.y, "turned": p.turned,
-        })
-    });
-    serde_json::Value::from_iter(all).to_string()
-}
-
 /// Key and number of each stowed thing that can be put by hand.
 fn names(board: &Board) -> Vec<Option<(String, u32)>> {
     let layout = &board.setup.loads.layout;
@@ -224,13 +214,7 @@ fn headline(board: &Board, system: System) -> Vec<BoardFigure> {
             bad: value.is_none_or(bad),
         }
     };
-    let placed = layout.stowed.iter().filter(|s| s.lies.is_some()).count();
-    let all = placed
-        + layout
-            .unplaced
-            .iter()
-            .map(|u| u.count as usize)
-            .sum::<usize>();
+    let (placed, all) = counted(layout, &board.setup.brief.rig);
     let count = |label, n: usize, bad: bool| BoardFigure {
         label,
         value: n.to_string(),

@@ -15,6 +15,16 @@ pub enum Posture {
     Sits,
 }
 
+/// The hand that casts, and lands a fish.
+pub enum Hand {
+    /// The right: that side is kept clear.
+    #[strum(message = "right-handed")]
+    Right,
+    /// The left.
+    #[strum(message = "left-handed")]
+    Left,
+}
+
 /// Which of the hull's seat heights is used.
 pub enum SeatHeight {
     /// The lowest.
@@ -22,6 +32,17 @@ pub enum SeatHeight {
     /// The highest.
     High,
 }
+}
+
+impl Hand {
+    /// The side it is on: +1 to starboard.
+    #[must_use]
+    pub const fn side(self) -> f64 {
+        match self {
+            Self::Right => 1.0,
+            Self::Left => -1.0,
+        }
+    }
 }
 
 impl Posture {

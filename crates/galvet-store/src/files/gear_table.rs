@@ -1,0 +1,438 @@
+//! The shelf as CSV, in and out: one column for every field of the JSON form.
+//!
+//! One table of columns does both ways; what is read passes through the JSON
+//! form and its checks. Columns nobody knows are reported, and kept in the note.
+
+use super::comma::{has_decimal_comma, with_point};
+use super::gear::GearEntry;
+use super::guard::{guarded, unguarded};
+use super::table::Table;
+use super::{FileError, Mistakes, echo};
+use galvet_core::base::{Bare, Bounds, Dimension};
+use galvet_core::gear::Gear;
+use serde_json::{Map, Value, json};
+use std::collections::BTreeSet;
+
+/// What stands in a column.
+#[derive(Clone, Copy)]
+enum Kind {
+    /// Words.
+    Text,
+    /// Words with commas between.
+    List,
+    /// Yes or no.
+    Yes,
+    /// A mass; its header may end in `_kg` or `_lb`.
+    Mass,
+    /// A length; its header may end in `_m`, `_cm`, `_mm`, `_in` or `_ft`.
+    Length,
+    /// A number without a unit of its own.
+    Number,
+}
+
+/// A column: its header without the unit, where it stands in the JSON form.
+struct Column {
+    name: &'static str,
+    path: &'static [&'static str],
+    kind: Kind,
+}
+
+const fn column(name: &'static str, path: &'static [&'static str], kind: Kind) -> Column {
+    Column { name, path, kind }
+}
+
+static COLUMNS: [Column; 42] = {
+    use Kind::{Length, List, Mass, Number, Text, Yes};
+    [
+        column("key", &["key"], Text),
+        column("name", &["name"], Text),
+        column("category", &["category"], Text),
+        column("dry_weight", &["dry_mass_kg"], Mass),
+        column("loaded_weight", &["loaded_mass_kg"], Mass),
+        column("length", &["size_m", "0"], Length),
+        column("width", &["size_m", "1"], Length),
+        column("height", &["size_m", "2"], Length),
+        column("centre_height", &["centre_height_m"], Length),
+        column("fixings", &["fixings"], List),
+        column("holes", &["holes"], Number),
+        column("mount", &["mount"], Text),
+        column("zones", &["zones"], List),
+        column("needs_reach", &["needs", "reach"], Text),
+        column("needs_dry", &["needs", "dry"], Text),
+        column("upright", &["needs", "upright"], Yes),
+        column("clear_above", &["needs", "clear_above"], Yes),
+        column("view_ahead", &["needs", "view_ahead"], Yes),
+        column("in_the_water", &["needs", "in_the_water"], Yes),
+        column("tether", &["tether"], Text),
+        column("draws_w", &["draws", "watts"], Number),
+        column("draws_share", &["draws", "duty"], Number),
+        column("draws_at_v", &["draws", "volts"], Number),
+        column("battery_v", &["battery", "volts"], Number),
+        column("battery_ah", &["battery", "amp_hours"], Number),
+        column("battery_chemistry", &["battery", "chemistry"], Text),
+        column("strain", &["strain"], Text),
+        column("inside_length", &["brings", "inside_m", "0"], Length),
+        column("inside_width", &["brings", "inside_m", "1"], Length),
+        column("inside_height", &["brings", "inside_m", "2"], Length),
+        column("tubes", &["brings", "tubes"], Number),
+        column("lid", &["brings", "lid"], Yes),
+        column("keeps_dry", &["brings", "keeps_dry"], Text),
+        column("adapts_on", &["brings", "adapts", "0"], Text),
+        column("adapts_to", &["brings", "adapts", "1"], Text),
+        column("fish", &["brings", "fish_m"], Length),
+        column("setup_minutes", &["setup_minutes"], Number),
+        column("comes_off", &["comes_off"], Yes),
+        column("strip_for_surf", &["strip_for_surf"], Yes),
+        column("price", &["price"], Number),
+        column("owned", &["owned"], Yes),
+        column("note", &["note"], Text),
+    ]
+};
+
+/// Words without which a table is not one of the shelf.
+const NEEDED: [&str; 1] = ["key"];
+/// Most things in one file.
+const MOST: usize = 20_000;
+/// Longest cell.
+const LONGEST: usize = 2_000;
+
+impl Column {
+    /// Its header with the unit it is written in.
+    fn header(&self) -> String {
+        match self.kind {
+            Kind::Mass => format!("{}_kg", self.name),
+            Kind::Length => format!("{}_m", self.name),
+            _ => self.name.to_owned(),
+        }
+    }
+
+    /// What a bare number means under a header, where the header is this column's.
+    fn bare(&self, header: &str) -> Option<Bare> {
+        let rest = header.strip_prefix(self.name)?;
+        Some(match (self.kind, rest.strip_prefix('_').unwrap_or(rest)) {
+            (_, "") if rest.is_empty() => Bare::SI,
+            (Kind::Mass, "kg") | (Kind::Length, "m") => Bare::SI,
+            (Kind::Mass, "lb") => Bare::POUNDS,
+            (Kind::Length, "cm") => Bare::CENTIMETRES,
+            (Kind::Length, "mm") => Bare::MILLIMETRES,
+            (Kind::Length, "in") => Bare::INCHES,
+            (Kind::Length, "ft") => Bare::FEET,
+            _ => return None,
+        })
+    }
+
+    /// The value of a cell in the JSON form.
+    fn value(&self, cell: &str, bare: Bare) -> Result<Value, String> {
+        let number = |dimension: Dimension, least: f64, most: f64| {
+            let bounds = Bounds::new("it", dimension, least, most);
+            bounds.parse(cell, bare).map_err(|e| e.to_string())
+        };
+        Ok(match self.kind {
+            Kind::Text => json!(unguarded(cell)),
+            Kind::List => {
+                let words = cell.split([',', ';', '|']).map(str::trim);
+                Value::from_iter(words.filter(|w| !w.is_empty()))
+            }
+            Kind::Yes => match cell {
+                "yes" | "true" | "1" => json!(true),
+                "no" | "false" | "0" => json!(false),
+                _ => return Err(format!("“{}” is neither yes nor no", echo(cell))),
+            },
+            Kind::Mass => json!(number(Dimension::Mass, 0.0, 120.0)?),
+            Kind::Length => json!(number(Dimension::Length, 0.001, 5.0)?),
+            Kind::Number => {
+                let value = number(Dimension::Ratio, 0.0, 100_000.0)?;
+                // What counts things is whole in the JSON form.
+                let counts = matches!(self.name, "holes" | "tubes");
+                if counts && value.fract() == 0.0 && value <= 50.0 {
+                    json!(value as u16)
+                } else if counts {
+                    return Err("a whole number up to 50".to_owned());
+                } else {
+                    json!(value)
+                }
+            }
+        })
+    }
+
+    /// What stands in its cell for a thing.
+    fn cell(&self, thing: &Value) -> String {
+        let step = |value: Option<&Value>, name: &&str| -> Option<Value> {
+            let value = value?;
+            match name.parse::<usize>() {
+                Ok(at) => value.get(at).cloned(),
+                Err(_) => value.get(*name).cloned(),
+            }
+        };
+        let mut at = Some(thing.clone());
+        for name in self.path {
+            at = step(at.as_ref(), name);
+        }
+        match at {
+            None | Some(Value::Null) => String::new(),
+            Some(Value::Bool(is)) => if is { "yes" } else { "no" }.to_owned(),
+            Some(Value::String(text)) => guarded(&text),
+            Some(Value::Array(words)) => {
+                let words = words.iter().filter_map(Value::as_str);
+                words.collect::<Vec<_>>().join("; ")
+            }
+            Some(other) => other.to_string(),
+        }
+    }
+}
+
+/// Puts a value where a path leads; lists are made as they are needed.
+fn put(into: &mut Map<String, Value>, path: &[&str], value: Value) {
+    match path {
+        [name] => {
+            into.insert((*name).to_owned(), value);
+        }
+        [name, at] if at.parse::<usize>().is_ok() => {
+            let list = into.entry(*name).or_insert_with(|| json!([]));
+            let place = at.parse::<usize>().unwrap_or(0);
+            if let Some(list) = list.as_array_mut() {
+                while list.len() <= place {
+                    list.push(Value::Null);
+                }
+                list[place] = value;
+            }
+        }
+        [name, rest @ ..] => {
+            let inside = into.entry(*name).or_insert_with(|| json!({}));
+            if let Some(inside) = inside.as_object_mut() {
+                put(inside, rest, value);
+            }
+        }
+        [] => {}
+    }
+}
+
+/// Whether a table's first line is one of the shelf rather than of hulls.
+#[must_use]
+pub fn is_one(text: &str) -> bool {
+    let first = text.lines().next().unwrap_or_default().to_lowercase();
+    let has = |name: &str| {
+        let mut cells = first.split([',', ';', '\t']);
+        cells.any(|c| c.trim_matches([' ', '"', '\u{feff}']).starts_with(name))
+    };
+    has("dry_weight") && !has("construction")
+}
+
+/// A table read without mistakes: things, and columns nobody knows.
+pub type Shelf = (Vec<Gear>, Vec<String>);
+
+/// Reads a table.
+///
+/// # Errors
+/// Every mistake found, each at its line and column with what would be accepted.
+pub fn read(file: &str, text: &str) -> Result<Shelf, Vec<FileError>> {
+    let mut table = Table::open(file, text, &NEEDED).map_err(|error| vec![error])?;
+    let headers = std::mem::take(&mut table.headers);
+    let known: Vec<Option<(&Column, Bare)>> = headers
+        .iter()
+        .map(|h| COLUMNS.iter().find_map(|c| Some((c, c.bare(h.trim())?))))
+        .collect();
+    let (mut errors, mut things, mut keys) = (Mistakes::default(), Vec::new(), BTreeSet::new());
+    let mut rows = Vec::new();
+    while let Some(next) = table.row() {
+        match next {
+            Ok(row) => rows.push(row),
+            Err(error) => {
+                errors.add(error);
+                break;
+            }
+        }
+    }
+    let numbers = |row: &csv::StringRecord| -> Vec<String> {
+        let cells = row.iter().zip(&known);
+        let number = |k: &Option<(&Column, Bare)>| {
+            k.is_some_and(|(c, _)| matches!(c.kind, Kind::Mass | Kind::Length | Kind::Number))
+        };
+        let cells = cells.filter(|(_, k)| number(k));
+        cells.map(|(cell, _)| cell.to_owned()).collect()
+    };
+    let commas = table.semicolons
+        && rows
+            .iter()
+            .any(|(_, row)| has_decimal_comma(numbers(row).iter().map(String::as_str)));
+    if rows.len() > MOST {
+        errors.add(FileError::whole(file, format!("more than {MOST} things")));
+        rows.clear();
+    }
+    for (line, row) in rows {
+        match thing(file, line, &row, (&headers, &known), commas) {
+            Ok(gear) if !keys.insert(gear.key.clone()) => {
+                let problem = format!("the key “{}” stands twice", gear.key);
+                errors.add(at(file, line, "key", problem));
+            }
+            Ok(gear) => things.push(gear),
+            Err(found) => found.into_iter().for_each(|error| errors.add(error)),
+        }
+    }
+    if things.is_empty() && errors.is_empty() {
+        errors.add(FileError::whole(file, "nothing in it"));
+    }
+    if !errors.is_empty() {
+        return Err(errors.told(file));
+    }
+    let unknown = headers.into_iter().zip(&known);
+    let unknown = unknown.filter(|(h, k)| k.is_none() && !h.is_empty());
+    Ok((things, unknown.map(|(h, _)| h).collect()))
+}
+
+fn at(file: &str, line: u64, column: &str, problem: String) -> FileError {
+    FileError {
+        line: Some(line),
+        column: Some(column.to_owned()),
+        ..FileError::whole(file, problem)
+    }
+}
+
+type Known<'a> = (&'a [String], &'a [Option<(&'static Column, Bare)>]);
+
+fn thing(
+    file: &str,
+    line: u64,
+    row: &csv::StringRecord,
+    (headers, known): Known<'_>,
+    commas: bool,
+) -> Result<Gear, Vec<FileError>> {
+    let mut errors = Vec::new();
+    // What a table may leave out: it sinks, and lies where there is room.
+    let mut entry = json!({ "tether": "sinks", "category": "other" });
+    let mut beyond = Vec::new();
+    for ((cell, header), known) in row.iter().zip(headers).zip(known) {
+        if cell.is_empty() {
+            continue;
+        }
+        if cell.len() > LONGEST {
+            let problem = format!("longer than {LONGEST} characters");
+            errors.push(at(file, line, header, problem));
+            continue;
+        }
+        let Some((column, bare)) = known else {
+            beyond.push(format!("{header}: {}", unguarded(cell)));
+            continue;
+        };
+        let number = matches!(column.kind, Kind::Mass | Kind::Length | Kind::Number);
+        let cell = if commas && number {
+            with_point(cell)
+        } else {
+            cell.into()
+        };
+        match (column.value(&cell, *bare), entry.as_object_mut()) {
+            (Ok(value), Some(entry)) => put(entry, column.path, value),
+            (Err(problem), _) => errors.push(at(file, line, header, problem)),
+            (Ok(_), None) => {}
+        }
+    }
+    if !errors.is_empty() {
+        return Err(errors);
+    }
+    if !beyond.is_empty() {
+        let note = entry.get("note").and_then(Value::as_str).unwrap_or("");
+        let all = std::iter::once(note.to_owned()).filter(|n| !n.is_empty());
+        let all: Vec<String> = all.chain(beyond).collect();
+        entry["note"] = json!(all.join("; "));
+    }
+    let whole = |problem: String| {
+        vec![FileError {
+            line: Some(line),
+            ..FileError::whole(file, problem)
+        }]
+    };
+    let entry: GearEntry =
+        serde_json::from_value(entry).map_err(|e| whole(super::json_problem(&e)))?;
+    entry.gear(file).map_err(|e| whole(e.problem))
+}
+
+/// Writes the shelf as a table.
+///
+/// # Errors
+/// None that writing to memory could have; in the CSV writer's words.
+pub fn write(shelf: &[Gear]) -> Result<String, csv::Error> {
+    let mut out = csv::Writer::from_writer(Vec::new());
+    out.write_record(COLUMNS.iter().map(Column::header))?;
+    for gear in shelf {
+        let thing = serde_json::to_value(GearEntry::of(gear)).unwrap_or(Value::Null);
+        out.write_record(COLUMNS.iter().map(|c| c.cell(&thing)))?;
+    }
+    let bytes = out
+        .into_inner()
+        .map_err(|e| csv::Error::from(e.into_error()))?;
+    Ok(String::from_utf8_lossy(&bytes).into_owned())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const HEAD: &str = "key,name,category,dry_weight_lb,length_cm,width_cm,height_cm,colour\n";
+
+    #[test]
+    fn units_stand_in_the_header_or_the_cell_and_the_rest_is_kept() {
+        let text = format!("{HEAD}my-crate,my crate,crates,5,40,33 cm,0.28 m,red\n");
+        let (things, unknown) = read("g.csv", &text).unwrap();
+        let [crate_] = &things[..] else { panic!() };
+        assert!((crate_.dry_mass - 2.267_962).abs() < 1e-5);
+        assert_eq!(crate_.loaded_mass, crate_.dry_mass);
+        assert_eq!(crate_.size, Some([0.4, 0.33, 0.28]));
+        assert_eq!(unknown, ["colour"]);
+        assert_eq!(crate_.note, "colour: red");
+    }
+
+    #[test]
+    fn what_goes_out_comes_back_the_same() {
+        let mut gear = Gear::plain(
+            "odd-one",
+            "=odd, \"one\"",
+            galvet_core::gear::Category::Power,
+            3.25,
+            Some([0.181, 0.077, 0.167]),
+        );
+        gear.electric = galvet_core::gear::Electric::Battery {
+            volts: 12.8,
+            amp_hours: 20.0,
+            chemistry: galvet_core::gear::Chemistry::Lifepo4,
+        };
+        gear.brings.adapts = Some(("T-slot 25".into(), "motor plate".into()));
+        gear.brings.inside = Some([0.1, 0.2, 0.3]);
+        gear.fixings = vec![
+            galvet_core::gear::Fixing::Strap,
+            galvet_core::gear::Fixing::Drill,
+        ];
+        gear.holes = 4;
+        gear.price = Some(129.95);
+        let text = write(std::slice::from_ref(&gear)).unwrap();
+        assert!(is_one(&text));
+        let (back, unknown) = read("g.csv", &text).unwrap();
+        assert_eq!(back, [gear]);
+        assert!(unknown.is_empty());
+    }
+
+    #[test]
+    fn mistakes_are_told_at_line_and_column_and_nothing_is_taken() {
+        let text = format!(
+            "{HEAD}a,a,crates,heavy,40,33,28,\nb,b,hats,5,40,33,28,\na-1,c,crates,5,40,,28,\n"
+        );
+        let all: Vec<String> = read("g.csv", &text)
+            .unwrap_err()
+            .iter()
+            .map(ToString::to_string)
+            .collect();
+        assert!(all[0].contains("line 2, column dry_weight_lb"), "{all:?}");
+        assert!(
+            all[1].contains("line 3") && all[1].contains("hats"),
+            "{all:?}"
+        );
+        assert!(all[2].contains("line 4"), "{all:?}");
+        for hostile in [
+            "key\n",
+            "key,dry_weight\na,NaN\n",
+            "key,dry_weight\n../x,1\n",
+            "key,holes\na,1e99\n",
+        ] {
+            assert!(read("g.csv", hostile).is_err(), "{hostile:?}");
+        }
+    }
+}
