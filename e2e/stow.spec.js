@@ -178,6 +178,58 @@ test("a rig from nothing by keyboard alone, ranked; a thing that no longer fits 
   await expect.poll(() => out.count()).toBeGreaterThan(before);
 });
 
+test("what is dragged onto another is marked meanwhile; undone and done again", async ({
+  page,
+  ownDemo,
+}) => {
+  await page.goto(`${ownDemo}${BOARD}?at=soft-cooler-ice`);
+  await page.getByLabel("its place").selectOption("tank well");
+  await page.getByLabel("its middle, from the bow").fill("2.60");
+  await page.getByLabel("off the middle").fill("0");
+  await page.getByRole("button", { name: "Put it there" }).click();
+  await expect(page.locator(".kit-list strong")).toHaveCount(1);
+  // By a corner: rods stand in the middle of the crate.
+  const corner = async (thing) => {
+    const box = await kit(page, thing).boundingBox();
+    return [box.x + 8, box.y + 8];
+  };
+  await kit(page, "open-crate").scrollIntoViewIfNeeded();
+  const [x, y] = await corner("open-crate");
+  const [toX, toY] = await corner("soft-cooler-ice");
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(toX, toY, { steps: 12 });
+  const clashes = page.locator('[data-region="stow-clashes"]');
+  await expect(clashes).toContainText("take the same room");
+  await expect(kit(page, "open-crate")).toHaveClass(/kit-clash/);
+  await page.mouse.up();
+  await expect(page.locator("[data-saved]")).toHaveText("Saved.");
+  await expect(clashes).toContainText("take the same room");
+  await expectAxeClean(page);
+  await page.reload();
+  await page.getByRole("button", { name: "Undo: open crate" }).click();
+  await expect(clashes).toBeEmpty();
+  await page.getByRole("button", { name: "Redo: open crate" }).click();
+  await expect(clashes).toContainText("take the same room");
+});
+
+test("who is aboard is set from the rig and travels to the board", async ({
+  page,
+}) => {
+  await page.goto("/rigs/reed-edge-day?posture=sits");
+  await page.getByText("change who is aboard").click();
+  await page.getByLabel("who comes along").fill("child 28 kg 1.20 m");
+  await page.getByRole("button", { name: "Put them aboard" }).click();
+  await expect(page.locator("main")).toContainText("with a child of 28");
+  await expect(page.locator("main")).toContainText("aid of its own size");
+  await page.getByRole("link", { name: "See the ranking" }).click();
+  await expect(page.locator(".below")).toContainText("one seat too few");
+  const question = new URL(page.url()).search;
+  await page.goto(`/hulls/osprith-kelda-two/stow${question}`);
+  await expect(page.locator(".stow-plan .person")).toHaveCount(4);
+  await expect(page.locator(".board-red")).toContainText("2 people");
+});
+
 for (const scheme of ["light", "dark"])
   test(`shelf, rig and board are clean in ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme });

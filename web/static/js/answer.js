@@ -115,8 +115,11 @@ export function keepInStep(answer) {
     if (!(event.target instanceof HTMLFormElement)) return;
     if (!event.target.matches("[data-brief]")) return;
     event.preventDefault();
-    const query = queryOf(event.target);
-    ask(query, { focus: openPart(answer), enter: true });
+    const query = new URLSearchParams(queryOf(event.target));
+    // A change to try stands on the button itself.
+    const tried = event.submitter;
+    if (tried?.name) query.set(tried.name, tried.value);
+    ask(query.toString(), { focus: openPart(answer), enter: true });
   });
   answer.addEventListener("input", (event) => {
     if (event.target instanceof HTMLInputElement)

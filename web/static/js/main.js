@@ -4,17 +4,21 @@
  */
 import { keepInStep } from "./answer.js";
 import { formsThatKeep } from "./autosave.js";
+import { linkMap } from "./map.js";
 import { partsThatClose } from "./parts.js";
 import { planThatMoves } from "./plan.js";
 import { walkRows } from "./rows.js";
 import { boardThatMoves } from "./stow.js";
+import { answersByFigure } from "./talk.js";
 
 const answer = document.getElementById("answer");
 if (answer) {
   keepInStep(answer);
   walkRows(answer);
+  linkMap(answer);
 }
 partsThatClose(document);
 planThatMoves(document);
 formsThatKeep(document);
 boardThatMoves(document);
+answersByFigure(document);

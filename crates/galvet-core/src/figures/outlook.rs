@@ -52,16 +52,17 @@ fn power_curve(setup: &Setup, shape: Shape, most: f64) -> Option<PowerCurve> {
     Some(PowerCurve::of(&resistance, most))
 }
 
-/// Distance by motor on `energy` J that can be used, m: briskly and gently, a share
-/// kept back, whatever else drives her; `None` where she does not rest or move.
+/// Distance by a motor of `watts` W on `energy` J that can be used, m: at its full
+/// draw and gently, a share kept back, whatever else drives her; `None` where she
+/// does not rest or move.
 #[must_use]
-pub fn motor_range(setup: &Setup, shape: &Shape, energy: f64) -> Option<(f64, f64)> {
+pub fn motor_range(setup: &Setup, shape: &Shape, watts: f64, energy: f64) -> Option<(f64, f64)> {
     let guides = setup.guides();
-    let effort = MOTOR_EFFORTS.map(|f| f * guides[Guide::MotorCruise]);
-    let most = efficiency(Propulsion::Motor, guides) * effort[2];
+    let gentle = (MOTOR_EFFORTS[0] * guides[Guide::MotorCruise]).min(watts);
+    let most = efficiency(Propulsion::Motor, guides) * watts;
     let curve = power_curve(setup, *shape, most)?;
     let far = |watts| going(&curve, Propulsion::Motor, watts, energy, guides).battery_range;
-    Some((far(effort[2])?, far(effort[0])?))
+    Some((far(watts)?, far(gentle)?))
 }
 
 /// Takes the outlook of an assessed hull, seated. `None` when no shape floats.

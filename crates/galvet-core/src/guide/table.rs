@@ -205,6 +205,10 @@ guides! {
     DragArea = "effort.drag_area", Effort, Ratio, 0.45, 0.1 ..= 1.2, "drag area of a seated angler with kit in the air, m²", "guide value";
 
     StaySeated = "ranking.stay_seated", Ranking, Ratio, 0.6, 0.3 ..= 1.0, "standing support below which one who stands is told to stay seated", "guide band";
+    StandPractised = "ranking.stand_practised", Ranking, Ratio, 0.8, 0.6 ..= 1.5, "standing support below which somebody who stood before is told to stay seated", "handbook, chapter 2: guide bands";
+    StandNew = "ranking.stand_new", Ranking, Ratio, 1.0, 0.6 ..= 2.0, "standing support below which somebody new to standing is told to stay seated", "handbook, chapter 2: guide bands";
+    FromTheFloor = "ranking.from_the_floor", Ranking, Ratio, 0.6, 0.3 ..= 0.9, "seat height over knee height below which getting up is from the floor", "handbook, chapter 2";
+    TwoLift = "ranking.two_lift", Ranking, Mass, 50.0, 20.0 ..= 120.0, "weight that two people usually carry down a bank or steps", "guide value";
     MayNotRest = "ranking.may_not_rest", Ranking, Ratio, 0.20, 0.02 ..= 0.5, "share of plausible shapes that capsize, loll, founder or sink from which a hull is ruled out", "guide value";
     SaidInRed = "ranking.said_in_red", Ranking, Ratio, 0.01, 0.001 ..= 0.2, "share of such shapes from which it is said beside the place", "guide value";
     TooTender = "ranking.too_tender", Ranking, ShortLength, 0.01, 0.0 ..= 0.05, "median lean room in a brief lean below which a hull is too tender to use", "guide value";

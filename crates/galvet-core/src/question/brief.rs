@@ -2,6 +2,7 @@
 
 use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
+use super::wishes::Wishes;
 use crate::base::{Bounds, Dimension};
 use crate::crew::{Companion, Crew, Hand, Posture, SeatHeight};
 use crate::hull::Scuppers;
@@ -57,6 +58,8 @@ pub struct Brief {
     pub deck: DeckUse,
     /// What a hull must meet.
     pub must: MustHaves,
+    /// How she is launched, fished from and driven, and by whom.
+    pub wishes: Wishes,
 }
 
 impl Brief {
@@ -71,6 +74,7 @@ impl Brief {
             stability_school: StabilitySchool::default(),
             deck: DeckUse::default(),
             must: MustHaves::default(),
+            wishes: Wishes::default(),
             ..self.clone()
         }
     }

@@ -4,7 +4,9 @@
 mod brief;
 mod schools;
 mod water;
+mod wishes;
 
 pub use brief::{Brief, MustHaves};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use water::{StandingUse, Water};
+pub use wishes::{Drilling, Drive, Fishing, Joints, Launch, Practice, Wishes};

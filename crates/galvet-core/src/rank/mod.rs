@@ -9,6 +9,7 @@ mod peril;
 mod reason;
 mod rule_out;
 mod score;
+mod wishes;
 
 pub use peril::{Peril, peril};
 pub use reason::{Code, Reason, may};
@@ -16,6 +17,7 @@ pub use rule_out::{reasons, unchecked};
 pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };
+pub use wishes::{minds, support_needed};
 
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};

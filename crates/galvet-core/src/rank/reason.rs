@@ -39,6 +39,10 @@ pub enum Code {
     TooHeavy,
     /// Dearer than the budget.
     OverBudget,
+    /// Not driven as asked.
+    NotDriven,
+    /// Holes are needed where none may be drilled.
+    NeedsHoles,
     /// More people than seats.
     NoSeat,
     /// Something that must come finds no place.
@@ -131,13 +135,18 @@ impl Reason {
             Code::TooLow if self.by == 0.0 => format!("gunwale too near the water{shed}"),
             Code::TooWet => format!("{by} too wet at the floor{shed}"),
             Code::TooLow => format!("gunwale {by} too near the water{shed}"),
-            Code::StaySeated => format!("stay seated: standing support {by} short"),
-            Code::DoesNotDrain => self.detail.clone(),
+            Code::StaySeated => {
+                format!("stay seated: standing support {by} short{}", self.detail)
+            }
+            Code::DoesNotDrain | Code::NotDriven => self.detail.clone(),
+            Code::NeedsHoles if self.by < 1.5 => "needs one hole drilled".to_owned(),
+            Code::NeedsHoles => format!("needs {:.0} holes drilled", self.by),
             Code::TooDeep => format!("{by} too deep for this water, and the drive does not lift"),
             Code::TooLong => format!("{by} too long for the store"),
             Code::TooHeavy => format!("{by} too heavy to lift"),
             Code::OverBudget => format!("{by} over the budget"),
-            Code::NoSeat => format!("{:.0} seat too few for who comes along", self.by),
+            Code::NoSeat if self.by < 1.5 => "one seat too few for who comes along".to_owned(),
+            Code::NoSeat => format!("{:.0} seats too few for who comes along", self.by),
             Code::DoesNotFit => {
                 let all = self.unplaced.iter().map(|u| u.text(system));
                 let all: Vec<String> = all.collect();

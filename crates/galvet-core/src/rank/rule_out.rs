@@ -2,8 +2,8 @@
 
 use super::peril::{self, Peril};
 use super::reason::{Code, Reason};
+use super::wishes;
 use crate::base::Dimension;
-use crate::crew::Posture;
 use crate::figures::{Assessment, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
 use crate::hull::{Construction, Measure, Recess, drains, holds_water};
@@ -72,14 +72,7 @@ fn laden(assessment: &Assessment) -> Vec<Reason> {
 fn suitable(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let mut found = Vec::new();
     let setup = &assessment.setup;
-    let stay_seated = setup.guides()[Guide::StaySeated];
-    if brief.posture == Posture::Stands
-        && let Some(support) = assessment.median(Quantity::StandingSupport)
-        && support < stay_seated
-    {
-        let short = stay_seated - support;
-        found.push(Reason::by(Code::StaySeated, short, Dimension::Ratio));
-    }
+    found.extend(wishes::unmet(assessment, brief));
     if brief.water.must_drain {
         found.extend(undrained(assessment));
     }

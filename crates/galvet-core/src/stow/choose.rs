@@ -40,6 +40,9 @@ pub struct Choice {
     /// Its far end must not lie further from the seat than this, m from the
     /// area's near end.
     pub within: f64,
+    /// Whether it stands up where a side is better left clear: of two ways that
+    /// cost the same the other is taken.
+    pub crowds: bool,
     /// Adapter it sits on: an item of the rig.
     pub adapter: Option<usize>,
     /// Fits only if the guess is short by as much as guesses are.

@@ -72,7 +72,10 @@ impl Chooser<'_> {
                 found.push(self.plain(&asked, Place::Drive, Reach::Seated, 0));
             }
         }
-        found.sort_by(|a, b| a.cost.cmp(&b.cost).then(a.place.cmp(&b.place)));
+        found.sort_by(|a, b| {
+            let by_side = a.crowds.cmp(&b.crowds).then(a.place.cmp(&b.place));
+            a.cost.cmp(&b.cost).then(by_side)
+        });
         found.dedup_by(|a, b| a.place == b.place && a.cost == b.cost);
         (found, refused)
     }
@@ -90,21 +93,21 @@ impl Chooser<'_> {
                 asked.dislike(rank),
             ],
             within: f64::INFINITY,
+            crowds: false,
             adapter: None,
             stretched: false,
             doubt: None,
         }
     }
 
-    /// How little a place is liked for standing where a side is better left clear:
-    /// more than any wish for a kind of place, less than a rung of the ladder.
-    fn crowds(&self, (x, y): (f64, f64), z: f64, asked: &Asked<'_>) -> u32 {
+    /// Whether a thing would stand up where a side is better left clear.
+    fn crowds(&self, (x, y): (f64, f64), z: f64, asked: &Asked<'_>) -> bool {
         let up = if asked.fixing == Fixing::Holder {
             asked.size[0]
         } else {
             asked.size[2]
         };
-        16 * u32::from(self.space.in_the_way(x, y, z + up).is_some())
+        self.space.in_the_way(x, y, z + up).is_some()
     }
 
     /// What must be within reach: of the item, or of anything packed in it.
@@ -160,10 +163,13 @@ impl Chooser<'_> {
         asked: &Asked<'_>,
         place: Place,
         (x, mount, name, guessed): (f64, &str, &str, bool),
-        crowds: u32,
+        crowds: bool,
         refused: &mut Vec<Refusal>,
     ) -> Option<Choice> {
-        let choice = self.plain(asked, place, self.arms.to(x), crowds);
+        let choice = Choice {
+            crowds,
+            ..self.plain(asked, place, self.arms.to(x), 0)
+        };
         Some(match self.mounts(asked.gear, mount, guessed) {
             Mounts::Fits => choice,
             Mounts::With(adapter) => Choice {

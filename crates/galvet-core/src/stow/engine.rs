@@ -189,7 +189,8 @@ impl<'a> Engine<'a> {
                 let (a, b) = (&self.choices[i][was].cost, &self.choices[i][c].cost);
                 // For trim alone a place liked less will do; for list none will.
                 let alike = a[..3] == b[..3] && (balance.is_some() || a[3] == b[3]);
-                if c == was || !alike || self.choices[i][c].stretched {
+                let crowds = self.choices[i][c].crowds && !self.choices[i][was].crowds;
+                if c == was || !alike || crowds || self.choices[i][c].stretched {
                     continue;
                 }
                 let Some(standing) = search.chosen(i) else {

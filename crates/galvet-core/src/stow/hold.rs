@@ -1,10 +1,10 @@
 //! A search's hand: puts a thing in a socket, on a rail, on a floor, where there is
 //! room, and takes it away again.
 
-use super::bulk::{Bulk, down, local, over, up};
+use super::bulk::{Bulk, down, local, over};
 use super::choose::Place;
 use super::pack::{Packed, Piece, Rect, Room, pack};
-use super::search::Search;
+use super::search::{Search, is_aft};
 use super::space::{Area, SocketKind};
 use crate::guide::Guide;
 
@@ -38,7 +38,7 @@ impl Search<'_> {
             Place::Person | Place::Drive => {}
             Place::Socket(s) => {
                 self.sockets[s] = false;
-                self.bulks.retain(|(other, _)| *other != i);
+                self.bulks.retain(|(other, ..)| *other != i);
             }
             Place::Tube(c) => {
                 if let Some(used) = self.tubes.get_mut(&c) {
@@ -52,7 +52,7 @@ impl Search<'_> {
             }
             Place::Rail(r) => {
                 self.rails[r].retain(|(other, ..)| *other != i);
-                self.bulks.retain(|(other, _)| *other != i);
+                self.bulks.retain(|(other, ..)| *other != i);
             }
             Place::Area(a) => self.areas[a].retain(|&other| other != i),
         }
@@ -88,17 +88,32 @@ impl Search<'_> {
 
     /// Stands a box on the hull, clear of the others, and of what lies beneath.
     fn put_bulk(&mut self, i: usize, bulk: Bulk) -> bool {
-        if self.bulks.iter().any(|(_, other)| other.meets(&bulk)) {
+        if self.bulks.iter().any(|(_, other, _)| other.meets(&bulk)) {
             return false;
         }
-        self.bulks.push((i, bulk));
-        let still = (0..self.areas.len())
-            .filter(|&a| !self.areas[a].is_empty() && over(&self.chooser.space.areas[a], &bulk))
+        let takes = self.taken_of_floors(&bulk);
+        let touched: Vec<usize> = takes.iter().map(|t| t.0).collect();
+        self.bulks.push((i, bulk, takes));
+        let still = touched
+            .into_iter()
+            .filter(|&a| !self.areas[a].is_empty())
             .all(|a| self.pack_area(a).is_some());
         if !still {
             self.bulks.pop();
         }
         still
+    }
+
+    /// What a box takes of the floors it stands over, in their own millimetres.
+    pub(super) fn taken_of_floors(&self, bulk: &Bulk) -> Vec<(usize, Rect)> {
+        let space = self.chooser.space;
+        let areas = space.areas.iter().enumerate();
+        let under = areas.filter(|(_, area)| over(area, bulk));
+        let [(from, to), (port, starboard), _] = bulk.0;
+        let at = [from, to, port, starboard];
+        under
+            .map(|(a, area)| (a, local(area, is_aft(space, area), at)))
+            .collect()
     }
 
     fn put_in_tube(&mut self, container: usize) -> bool {
@@ -200,26 +215,17 @@ impl Search<'_> {
     /// Packs what is in an area; `None` where it does not go in.
     pub(super) fn pack_area(&self, a: usize) -> Option<(Vec<Rect>, bool)> {
         let area = &self.chooser.space.areas[a];
-        let (aft, mut kept) = (self.is_aft(area), Vec::new());
-        for out in &area.kept {
-            kept.push(local(
-                area,
-                aft,
-                [out.from, out.to, out.port, out.starboard],
-            ));
-        }
-        for (_, bulk) in self.bulks.iter().filter(|(_, b)| over(area, b)) {
-            let [(from, to), (port, starboard), _] = bulk.0;
-            kept.push(local(area, aft, [from, to, port, starboard]));
-        }
+        let mut kept = self.kept[a].clone();
+        let takes = self.bulks.iter().flat_map(|(_, _, takes)| takes);
+        kept.extend(takes.filter(|(of, _)| *of == a).map(|(_, rect)| *rect));
         let piece = |&i: &usize| {
-            let [l, w, _] = self.chooser.items[i].size().unwrap_or_default();
-            let within = self.chosen[i].map(|c| self.choices[i][c].within);
+            let [length, width] = self.sizes[i];
+            let within = self.chosen[i].map(|c| self.within[i][c]);
             Piece {
-                length: up(l),
-                width: up(w),
+                length,
+                width,
                 turns: true,
-                within: within.map_or(i32::MAX, down),
+                within: within.unwrap_or(i32::MAX),
             }
         };
         let pieces: Vec<Piece> = self.areas[a].iter().map(piece).collect();
@@ -248,9 +254,5 @@ impl Search<'_> {
             }
         }
         None
-    }
-
-    pub(super) fn is_aft(&self, area: &Area) -> bool {
-        0.5 * (area.from + area.to) > self.chooser.space.seat
     }
 }

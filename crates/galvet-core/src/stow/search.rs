@@ -9,11 +9,14 @@
 //! placing each item at its best free choice in turn. It knows no clock and no
 //! thread: the same input gives the same layout.
 
-use super::bulk::Bulk;
+use super::bulk::{Bulk, down, local, up};
 use super::choose::{Choice, Place};
 use super::chooser::Chooser;
+use super::demand::Item;
 use super::pack::{Piece, Rect};
 use super::pins::{Pinned, takes_room};
+use super::space::{Area, KeepOut, Space};
+use rustc_hash::FxHashMap;
 use std::cell::RefCell;
 use std::collections::HashMap;
 use std::rc::Rc;
@@ -33,6 +36,8 @@ const EFFORT_MANY: u32 = 1_500;
 /// dryness, holes, wants not placed, how little the places are liked.
 pub type Total = [u32; 6];
 
+/// An item standing on the hull: its box, and what it takes of areas' floors.
+pub(super) type Standing = (usize, Bulk, Vec<(usize, Rect)>);
 /// What was asked of a packing: the area, the pieces, what is kept free.
 type Asked = (usize, Vec<Piece>, Vec<Rect>);
 /// Where the pieces lie, and whether only in a stretched room; `None` for nowhere.
@@ -65,11 +70,42 @@ pub(super) struct Search<'a> {
     pub(super) rails: Vec<Vec<(usize, f64, f64)>>,
     pub(super) tubes: HashMap<usize, u16>,
     pub(super) lids: HashMap<usize, Vec<usize>>,
+    /// What is kept free of each area, in its own millimetres.
+    pub(super) kept: Rc<Vec<Vec<Rect>>>,
+    /// How near the seat each choice of each item must end, mm from its area's near
+    /// end.
+    pub(super) within: Rc<Vec<Vec<i32>>>,
+    /// Length and width of each item, mm.
+    pub(super) sizes: Rc<Vec<[i32; 2]>>,
     /// Packings tried before, shared with copies of this search.
-    pub(super) packed: Rc<RefCell<HashMap<Asked, Packing>>>,
-    pub(super) bulks: Vec<(usize, Bulk)>,
+    pub(super) packed: Rc<RefCell<FxHashMap<Asked, Packing>>>,
+    /// Boxes standing on the hull, and the parts they take of areas' floors.
+    pub(super) bulks: Vec<Standing>,
     pub(super) cost: Total,
     pub(super) best: Option<(Total, Vec<Option<usize>>)>,
+}
+
+/// What is kept free of an area, in its own millimetres.
+fn kept(space: &Space, area: &Area) -> Vec<Rect> {
+    let aft = is_aft(space, area);
+    let rect = |k: &KeepOut| local(area, aft, [k.from, k.to, k.port, k.starboard]);
+    area.kept.iter().map(rect).collect()
+}
+
+/// Whether an area is filled from its forward end: it lies behind the seat.
+pub(super) fn is_aft(space: &Space, area: &Area) -> bool {
+    0.5 * (area.from + area.to) > space.seat
+}
+
+/// How near the seat choices must end, whole millimetres.
+fn within(choices: &[Choice]) -> Vec<i32> {
+    choices.iter().map(|choice| down(choice.within)).collect()
+}
+
+/// An item's length and width, whole millimetres.
+fn across(item: &Item<'_>) -> [i32; 2] {
+    let [length, width, _] = item.size().unwrap_or_default();
+    [up(length), up(width)]
 }
 
 /// Sum of two costs.
@@ -132,6 +168,9 @@ impl<'a> Search<'a> {
         let whole = order.len() <= WHOLE;
         let space = chooser.space;
         let mut search = Self {
+            kept: Rc::new(space.areas.iter().map(|a| kept(space, a)).collect()),
+            within: Rc::new(choices.iter().map(|all| within(all)).collect()),
+            sizes: Rc::new(items.iter().map(across).collect()),
             chooser,
             choices,
             pinned,
@@ -168,7 +207,9 @@ impl<'a> Search<'a> {
                 _ => {}
             }
             if takes_room(pinned, self.chooser.space) {
-                self.bulks.push((i, pinned.bulk()));
+                let bulk = pinned.bulk();
+                let takes = self.taken_of_floors(&bulk);
+                self.bulks.push((i, bulk, takes));
             }
         }
     }

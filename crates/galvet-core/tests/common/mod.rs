@@ -17,7 +17,7 @@ use galvet_core::hull::{
 };
 use galvet_core::plausible::Posterior;
 use galvet_core::question::{
-    Brief, CapacitySchool, DeckUse, MustHaves, StabilitySchool, StandingUse, Water,
+    Brief, CapacitySchool, DeckUse, MustHaves, StabilitySchool, StandingUse, Water, Wishes,
 };
 use galvet_core::rank::{Ranking, rank};
 use galvet_core::rig::{Importance, Rig, RigLine};
@@ -163,6 +163,7 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         stability_school: StabilitySchool::default(),
         deck: DeckUse::default(),
         must: MustHaves::default(),
+        wishes: Wishes::default(),
     }
 }
 

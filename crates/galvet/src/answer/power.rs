@@ -49,7 +49,7 @@ pub struct Power {
     pub left: Option<f64>,
     /// How long that day is, h.
     pub day: f64,
-    /// Distance on the battery by motor, m: briskly and gently.
+    /// Distance on the battery by motor, m: at full draw and gently.
     pub range: Option<(f64, f64)>,
     /// Cables to order.
     pub cables: Vec<Cable>,
@@ -98,9 +98,9 @@ pub(super) fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power
     let day = guides[Guide::DayHours];
     let taken: f64 = small.iter().map(|(watts, duty)| watts * duty * day).sum();
     let left = bank.as_ref().ok().map(|b| (b.usable - taken).max(0.0));
-    let motor = draws.iter().any(|d| d.motor);
-    let range = left.filter(|left| motor && *left > 0.0);
-    let range = range.and_then(|left| motor_range(setup, shape, 3600.0 * left));
+    let motors: f64 = draws.iter().filter(|d| d.motor).map(|d| d.watts).sum();
+    let range = left.filter(|left| motors > 0.0 && *left > 0.0);
+    let range = range.and_then(|left| motor_range(setup, shape, motors, 3600.0 * left));
     Some(Power {
         series: (cells.len() > 1).then(|| Bank::wire(&cells, Wiring::Series, guides)),
         cables: cables(setup, &draws),

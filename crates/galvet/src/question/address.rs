@@ -68,6 +68,16 @@ impl Ask {
         out
     }
 
+    /// The saved question it starts from, without what was changed since; `None`
+    /// where nothing was.
+    #[must_use]
+    pub fn unchanged(&self) -> Option<Self> {
+        (!self.typed.is_empty()).then(|| Self {
+            start: self.start.clone(),
+            typed: BTreeMap::new(),
+        })
+    }
+
     /// Names and values, as they stand in an address.
     pub fn pairs(&self) -> impl Iterator<Item = (&'static str, &str)> {
         let start = self.start.as_deref().map(|s| (START, s));

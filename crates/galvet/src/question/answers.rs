@@ -4,7 +4,7 @@ use super::company;
 use super::parts::{COUNT, Kind, PARTS, PartId};
 use galvet_core::base::{Bare, Keyed};
 use galvet_core::crew::{Companion, Crew};
-use galvet_core::question::{Brief, MustHaves, Water};
+use galvet_core::question::{Brief, MustHaves, Water, Wishes};
 use galvet_core::rig::Rig;
 
 /// Nothing to ask about: no waters.
@@ -134,6 +134,14 @@ impl Answers {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),
                 budget: self.number(P::Budget),
+            },
+            wishes: Wishes {
+                practice: word(self, &usual, P::Practice)?,
+                drive: word(self, &usual, P::Drive)?,
+                drilling: word(self, &usual, P::Drilling)?,
+                launch: word(self, &usual, P::Launch)?,
+                fishing: word(self, &usual, P::Fishing)?,
+                joints: word(self, &usual, P::Joints)?,
             },
             water,
         })

@@ -246,6 +246,12 @@ pub fn document(brief: &Brief, own_weight: bool) -> Value {
             PartId::Others if brief.others.is_empty() => Value::Null,
             PartId::Others => json!(company::written(&brief.others)),
             PartId::Hand => json!(brief.hand.key()),
+            PartId::Launch => json!(brief.wishes.launch.key()),
+            PartId::Fishing => json!(brief.wishes.fishing.key()),
+            PartId::Practice => json!(brief.wishes.practice.key()),
+            PartId::Joints => json!(brief.wishes.joints.key()),
+            PartId::Drive => json!(brief.wishes.drive.key()),
+            PartId::Drilling => json!(brief.wishes.drilling.key()),
         };
         if value.is_null() {
             continue;

@@ -11,4 +11,4 @@ mod parts;
 pub use address::{Ask, Asked, Mistake};
 pub use answers::{Answer, Answers, NothingToAsk};
 pub use file::{check, document, kept, read, resolve};
-pub use parts::{Kind, Offer, PARTS, Part, PartId};
+pub use parts::{Kind, MORE, Offer, PARTS, Part, PartId};

@@ -3,7 +3,10 @@
 use galvet_core::base::{Bounds, Dimension, Keyed};
 use galvet_core::crew::{Crew, Hand, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
-use galvet_core::question::{CapacitySchool, DeckUse, MustHaves, StabilitySchool};
+use galvet_core::question::{
+    CapacitySchool, DeckUse, Drilling, Drive, Fishing, Joints, Launch, MustHaves, Practice,
+    StabilitySchool,
+};
 
 /// A part of the brief.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
@@ -40,7 +43,29 @@ pub enum PartId {
     Others,
     /// Which hand casts and lands.
     Hand,
+    /// From what she is launched.
+    Launch,
+    /// How it is fished.
+    Fishing,
+    /// Practice on the feet.
+    Practice,
+    /// Back and knees.
+    Joints,
+    /// How she may be driven.
+    Drive,
+    /// Whether holes may be drilled.
+    Drilling,
 }
+
+/// Parts that stand together at the sentence's end, told where they ask something.
+pub const MORE: [PartId; 6] = [
+    PartId::Launch,
+    PartId::Fishing,
+    PartId::Practice,
+    PartId::Joints,
+    PartId::Drive,
+    PartId::Drilling,
+];
 
 /// One answer a part offers.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -137,6 +162,57 @@ fn hands() -> Vec<Offer> {
     })
 }
 
+fn launches() -> Vec<Offer> {
+    Offer::all(|l| match l {
+        Launch::Ramp => "she is rolled or slid in",
+        Launch::Beach => "dragged, or rolled on wide wheels",
+        Launch::Bank => "lifted down and up again",
+        Launch::Steps => "carried",
+        Launch::Surf => "choose the surf launch as water as well: its limits and cautions hold",
+    })
+}
+
+fn fishings() -> Vec<Offer> {
+    Offer::all(|f| match f {
+        Fishing::Casting => "anchored, staked or held",
+        Fishing::Covering => "drifting and moving on",
+        Fishing::Trolling => "asks for a hull that keeps straight",
+        Fishing::Bottom => "asks for one that holds a place",
+        Fishing::Fly => "asks for a clear deck ahead of the seat",
+    })
+}
+
+fn practices() -> Vec<Offer> {
+    Offer::all(|p| match p {
+        Practice::Skilled => "standing support from 0.6 on will do",
+        Practice::Some => "from 0.8 on",
+        Practice::New => "from 1.0 on",
+    })
+}
+
+fn joints() -> Vec<Offer> {
+    Offer::all(|j| match j {
+        Joints::Fine => "",
+        Joints::Complain => "low seats and low backrests are named",
+    })
+}
+
+fn drives() -> Vec<Offer> {
+    Offer::all(|d| match d {
+        Drive::Any => "no hull is left out for it",
+        Drive::Paddle => "hulls that come with none",
+        Drive::Pedal => "turning pedals or fins",
+        Drive::Motor => "hulls that come with one",
+    })
+}
+
+fn drillings() -> Vec<Offer> {
+    Offer::all(|d| match d {
+        Drilling::Allowed => "holes are counted",
+        Drilling::None => "a hull this rig needs holes in is left out",
+    })
+}
+
 fn seats() -> Vec<Offer> {
     Offer::all(|s| match s {
         SeatHeight::Low => "steadier",
@@ -189,7 +265,7 @@ const fn part(
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 16;
+pub const COUNT: usize = 22;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
@@ -322,6 +398,60 @@ pub static PARTS: [Part; COUNT] = {
             Words(hands),
             "right",
             "which hand casts and lands",
+            "",
+        ),
+        part(
+            P::Launch,
+            "launch",
+            &["wishes", "launch"],
+            Words(launches),
+            "ramp",
+            "from what she is launched",
+            "",
+        ),
+        part(
+            P::Fishing,
+            "fishing",
+            &["wishes", "fishing"],
+            Words(fishings),
+            "casting",
+            "how it is fished",
+            "",
+        ),
+        part(
+            P::Practice,
+            "practice",
+            &["wishes", "practice"],
+            Words(practices),
+            "skilled",
+            "how practised on the feet",
+            "",
+        ),
+        part(
+            P::Joints,
+            "joints",
+            &["wishes", "joints"],
+            Words(joints),
+            "fine",
+            "back and knees",
+            "",
+        ),
+        part(
+            P::Drive,
+            "drive",
+            &["wishes", "drive"],
+            Words(drives),
+            "any",
+            "how she may be driven",
+            "",
+        ),
+        part(
+            P::Drilling,
+            "drilling",
+            &["wishes", "drilling"],
+            Words(drillings),
+            "allowed",
+            "whether holes may be drilled",
             "",
         ),
     ]

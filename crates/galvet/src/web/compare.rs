@@ -114,7 +114,7 @@ async fn page(
         units: reader.units,
         sun: reader.sun,
         here: address("/compare", &part.query, &pairs),
-        place: "hulls",
+        place: "compare",
         query: part.query,
         sentence: part.sentence,
         keys: part.keys,

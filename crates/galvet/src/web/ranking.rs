@@ -3,8 +3,9 @@
 use super::ask::{Answered, answered, query_of};
 use super::assets;
 use super::reader::Reader;
-use super::shared::{Shared, Trouble};
+use super::shared::{Shared, Shelf, Trouble};
 use crate::present::json::Document;
+use crate::present::page::moved;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
 use crate::question::{Ask, Asked};
@@ -30,7 +31,15 @@ struct RankingPage {
     /// Records that cannot be used.
     set_aside: usize,
     sentence: Sentence,
+    moved: Moved,
     ranking: Arc<RankingView>,
+}
+
+/// What a changed question moved, and the address without the change.
+#[derive(Default)]
+struct Moved {
+    lines: Vec<String>,
+    reset: String,
 }
 
 /// The main page's changing part, for the script.
@@ -42,6 +51,7 @@ struct RankingPart {
     /// Records that cannot be used.
     set_aside: usize,
     sentence: Sentence,
+    moved: Moved,
     ranking: Arc<RankingView>,
 }
 
@@ -73,7 +83,7 @@ async fn answer(
     ask: &Ask,
     reader: Reader,
     shared: &Shared,
-) -> Result<Option<(Asked, Sentence, Arc<RankingView>)>, Trouble> {
+) -> Result<Option<(Asked, Sentence, Moved, Arc<RankingView>)>, Trouble> {
     let shelf = shared.shelf().await?;
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(None);
@@ -83,8 +93,30 @@ async fn answer(
     }
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
+    let moved = moved(ask, &answer, &shelf, reader, shared).await?;
     let view = shared.view(answer, reader.units).await?;
-    Ok(Some((asked, sentence, view)))
+    Ok(Some((asked, sentence, moved, view)))
+}
+
+/// Against the question it started from, where it was changed since.
+async fn moved(
+    ask: &Ask,
+    now: &crate::answer::Answered,
+    shelf: &Arc<Shelf>,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Moved, Trouble> {
+    let Some(start) = ask.unchanged() else {
+        return Ok(Moved::default());
+    };
+    let Ok(asked) = start.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(Moved::default());
+    };
+    let was = shared.ranking(&asked, shelf, reader.caller).await?;
+    Ok(Moved {
+        lines: moved::moved(&was.ranking, &now.ranking, reader.units),
+        reset: format!("/{}", query_of(&start)),
+    })
 }
 
 #[get("/", rank = 1)]
@@ -97,7 +129,7 @@ async fn ranking_page(
     let here = format!("/{query}");
     let units = reader.units;
     let place = "ranking";
-    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
+    let Some((asked, sentence, moved, ranking)) = answer(&ask, reader, shared).await? else {
         return Ok(Err(EmptyPage {
             units,
             sun: reader.sun,
@@ -115,6 +147,7 @@ async fn ranking_page(
         steps: shared.store.steps()?,
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
+        moved,
         ranking,
     };
     Ok(Ok(answered(&asked, page)))
@@ -126,7 +159,7 @@ async fn ranking_part(
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Answered<RankingPart>, Status>, Trouble> {
-    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
+    let Some((asked, sentence, moved, ranking)) = answer(&ask, reader, shared).await? else {
         return Ok(Err(Status::NotFound));
     };
     let page = RankingPart {
@@ -134,6 +167,7 @@ async fn ranking_part(
         steps: shared.store.steps()?,
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
+        moved,
         ranking,
     };
     Ok(Ok(answered(&asked, page)))

@@ -5,9 +5,9 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, card, changes, comfort, compare, errors, fittings, hull, hulls, import, kit,
-    lines, new_hull, questions, ranking, reader, reckons, record, rigs, set_aside, stow, walk,
-    weigh,
+    afloat, assets, card, changes, comfort, compare, errors, fittings, flip, hull, hulls, import,
+    kit, lines, new_hull, questions, ranking, reader, reckons, record, rigs, set_aside, stow, talk,
+    walk, weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -116,6 +116,8 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", card::routes())
         .mount("/", weigh::routes())
         .mount("/", compare::routes())
+        .mount("/", flip::routes())
+        .mount("/", talk::routes())
         .mount("/", reckons::routes())
         .mount("/", set_aside::routes())
         .mount("/", questions::routes())

@@ -140,7 +140,7 @@ impl Shared {
     }
 
     /// As [`Shared::work`], for what can stop once the reader has gone.
-    async fn work_watched<T: Send + 'static>(
+    pub(super) async fn work_watched<T: Send + 'static>(
         &self,
         caller: Caller,
         work: impl FnOnce(&Watched) -> T + Send + 'static,

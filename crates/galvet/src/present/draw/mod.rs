@@ -9,6 +9,8 @@ pub mod curve;
 pub mod gauge;
 pub mod hull;
 pub mod lines;
+pub mod map;
+pub mod overlay;
 pub mod plan;
 
 /// A path through points: `M x y L x y …`, one decimal, closed or open.

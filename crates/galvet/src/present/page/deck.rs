@@ -18,10 +18,10 @@ pub fn counted(layout: &Layout, rig: &Rig) -> (usize, usize) {
     (placed, sized.map(|l| l.count as usize).sum())
 }
 
-/// "28 of 28 aboard, 2 out of reach, 4 holes"; empty where nothing was laid into
+/// "28 of 28 aboard, 2 out of reach, 4 holes, 0.3 m² of floor clear"; empty where nothing was laid into
 /// places.
 #[must_use]
-pub fn kit_line(layout: &Layout, rig: &Rig) -> String {
+pub fn kit_line(layout: &Layout, rig: &Rig, system: System) -> String {
     let Some(deck) = &layout.deck else {
         return String::new();
     };
@@ -38,6 +38,10 @@ pub fn kit_line(layout: &Layout, rig: &Rig) -> String {
         1 => words.push("one hole".to_owned()),
         n => words.push(format!("{n} holes")),
     }
+    if let Some(floor) = deck.standing_floor {
+        words.push(format!("{} of floor clear", area(floor, system)));
+    }
+    words.push(format!("{} of well left", area(deck.well_free, system)));
     words.join(", ")
 }
 

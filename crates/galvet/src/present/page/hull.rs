@@ -198,7 +198,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             _ => String::new(),
         },
         reasons: reasons.iter().map(|reason| reason.text(system)).collect(),
-        kit: kit_line(layout, &assessment.setup.brief.rig),
+        kit: kit_line(layout, &assessment.setup.brief.rig, system),
         kit_doubts: kit_doubts(layout, system),
         deck: layout
             .deck

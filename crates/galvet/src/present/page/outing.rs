@@ -164,13 +164,13 @@ fn left(power: &Power) -> String {
 
 /// How far a motor goes on what is left.
 fn range(power: &Power, system: System) -> String {
-    let Some((brisk, gentle)) = power.range else {
+    let Some((full, gentle)) = power.range else {
         return String::new();
     };
     let far = |m: f64| system.text(Dimension::Distance, m, 0);
     format!(
-        "By motor on that: {} briskly, {} gently, in still air and water, three tenths kept back (estimate)",
-        far(brisk),
+        "By motor on that: {} at its full draw, {} gently, in still air and water, three tenths kept back (estimate)",
+        far(full),
         far(gentle)
     )
 }

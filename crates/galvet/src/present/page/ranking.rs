@@ -5,12 +5,13 @@ use super::figure::{Figure, figure_of, percent};
 use crate::answer::Answered;
 use crate::present::draw::gauge::{self, Gauge};
 use crate::present::draw::hull::{Section, section};
+use crate::present::draw::map::{Map, map};
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::question::{Brief, DeckUse};
-use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, unchecked};
+use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, minds, unchecked};
 
 /// One hull in the order.
 pub struct Row {
@@ -52,6 +53,8 @@ pub struct OutRow {
 pub struct RankingView {
     pub rows: Vec<Row>,
     pub out: Vec<OutRow>,
+    /// Margin against stability.
+    pub map: Option<Map>,
     pub next: Option<String>,
     pub stands: bool,
     pub scales: Vec<String>,
@@ -99,6 +102,7 @@ pub fn ranking(answered: &Answered, system: System) -> RankingView {
             .iter()
             .map(|out| out_row(out, &ranking.brief, system))
             .collect(),
+        map: map(ranking, system),
         next: measure_next(ranking),
         stands: explain::headline_stability(&ranking.brief) == Quantity::StandingSupport,
         scales: published(&ranking.scales, &ranking.brief, system),
@@ -146,13 +150,14 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
     let afloat = answered.afloat.get(&survey.key);
     let mut findings = doubts(survey, a.remarks());
     findings.extend(unchecked(a, &ranking.brief));
+    findings.extend(minds(a, &ranking.brief));
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
     Row {
         key: survey.key.clone(),
         place: index + 1,
         name: survey.name(),
         facts: facts(survey, system),
-        kit: kit_line(&a.setup.loads.layout, &a.setup.brief.rig),
+        kit: kit_line(&a.setup.loads.layout, &a.setup.brief.rig, system),
         glyph: afloat.map(|a| section(a.glyph(), GLYPH_SCALE, false, system)),
         gauge: gauge::gauge(entry, full, system),
         margin: figure_of(a, Quantity::BindingMargin, system),

@@ -1,12 +1,13 @@
 //! The brief as a sentence whose parts open in place.
 
-use crate::question::{Asked, Kind, PARTS, Part, PartId, company};
-use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::crew::{Kin, Posture};
+use crate::question::{Asked, Kind, MORE, PARTS, Part, PartId, company};
+use galvet_core::base::{Dimension, Keyed, POUND, System};
+use galvet_core::crew::{Crew, Kin, Posture};
 use galvet_core::question::{Brief, StandingUse};
 use galvet_store::Catalogue;
 
 /// One answer a part offers.
+#[derive(Default)]
 pub struct Choice {
     /// Word in the address.
     pub key: String,
@@ -19,6 +20,7 @@ pub struct Choice {
 }
 
 /// A part in which one of several answers is chosen.
+#[derive(Default)]
 pub struct Pick {
     /// Name in the address.
     pub name: &'static str,
@@ -33,6 +35,7 @@ pub struct Pick {
 }
 
 /// A part in which something is typed.
+#[derive(Default)]
 pub struct Field {
     /// Name in the address.
     pub name: &'static str,
@@ -98,6 +101,12 @@ pub struct Sentence {
     pub limits_shown: String,
     /// Whether one of them was not understood.
     pub limits_error: bool,
+    /// Launch, fishing, practice and the like.
+    pub more: Vec<Pick>,
+    /// Of these what asks something, in the sentence.
+    pub more_shown: String,
+    /// Small changes to try: name and value in the address, words.
+    pub tries: Vec<(&'static str, String, String)>,
     /// Typical wave and wind.
     pub conditions: String,
     /// Cautions of this question.
@@ -238,6 +247,12 @@ fn word(brief: &Brief, id: PartId) -> String {
         PartId::Capacity => brief.capacity_school.key().to_owned(),
         PartId::Deck => brief.deck.key().to_owned(),
         PartId::Hand => brief.hand.key().to_owned(),
+        PartId::Launch => brief.wishes.launch.key().to_owned(),
+        PartId::Fishing => brief.wishes.fishing.key().to_owned(),
+        PartId::Practice => brief.wishes.practice.key().to_owned(),
+        PartId::Joints => brief.wishes.joints.key().to_owned(),
+        PartId::Drive => brief.wishes.drive.key().to_owned(),
+        PartId::Drilling => brief.wishes.drilling.key().to_owned(),
         PartId::Stability => brief.stability_school.key().to_owned(),
         _ => String::new(),
     }
@@ -254,6 +269,64 @@ fn exact(system: System, dimension: Dimension, si: f64, least: usize, most: usiz
         })
         .unwrap_or(most);
     system.text(dimension, si, decimals)
+}
+
+/// Small changes of a question that are worth a try.
+fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String)> {
+    let mut out = Vec::new();
+    let step = match system {
+        System::Metric => 5.0,
+        System::Imperial => 10.0 * POUND,
+    };
+    for (by, word) in [(-step, "lighter"), (step, "heavier")] {
+        let mass = brief.crew.mass() + by;
+        if Crew::MASS.check(mass).is_ok() {
+            let words = format!("{} {word}", system.text(Dimension::Mass, step, 0));
+            let value = system.text(Dimension::Mass, mass, 1).replace('\u{a0}', " ");
+            out.push((PartId::Mass.part().name, value, words));
+        }
+    }
+    let stature = brief.crew.stature() + 0.10;
+    if Crew::STATURE.check(stature).is_ok() {
+        let words = format!("{} taller", system.text(Dimension::ShortLength, 0.10, 0));
+        out.push((
+            PartId::Stature.part().name,
+            format!("{stature:.2} m"),
+            words,
+        ));
+    }
+    for (part, now) in [
+        (PartId::Seat, brief.seat.key()),
+        (PartId::Posture, brief.posture.key()),
+        (PartId::Scuppers, brief.scuppers.key()),
+    ] {
+        let Kind::Words(offered) = part.part().kind else {
+            continue;
+        };
+        for offer in offered().iter().filter(|o| o.key != now).take(2) {
+            let words = match part {
+                PartId::Seat => format!("seat {}", offer.label),
+                PartId::Scuppers => format!("scuppers {}", offer.label),
+                _ => offer.label.to_owned(),
+            };
+            out.push((part.part().name, offer.key.to_owned(), words));
+        }
+    }
+    out
+}
+
+/// Those of the last parts that ask something of a hull.
+fn more_shown(more: &[Pick]) -> String {
+    let asks = MORE.iter().zip(more).filter(|(id, pick)| {
+        let now = pick.choices.iter().find(|c| c.chosen);
+        now.is_some_and(|c| c.key != id.part().usual)
+    });
+    let asked: Vec<&str> = asks.map(|(_, pick)| pick.shown.as_str()).collect();
+    if asked.is_empty() {
+        "nothing else asked".to_owned()
+    } else {
+        asked.join(", ")
+    }
 }
 
 /// What must be said beside this question.
@@ -314,6 +387,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         .filter(|(_, field)| !field.shown.is_empty())
         .map(|(before, field)| format!("{before} {}", field.shown))
         .collect();
+    let more: Vec<Pick> = MORE.iter().map(|&id| make.pick(id)).collect();
     let limits: Vec<Field> = limited.into_iter().map(|l| l.1).collect();
     Sentence {
         action,
@@ -344,6 +418,9 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
             set.join(", ")
         },
         limits,
+        tries: tries(brief, system),
+        more_shown: more_shown(&more),
+        more,
         conditions: brief.water.conditions.clone(),
         cautions: cautions(brief),
         starts: catalogue
@@ -357,7 +434,6 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
 #[cfg(test)]
 mod tests {
     use super::*;
-    use galvet_core::base::POUND;
 
     #[test]
     fn what_the_form_sends_is_what_was_understood() {

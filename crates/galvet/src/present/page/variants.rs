@@ -1,10 +1,12 @@
 //! Ways of one hull, or several hulls, side by side under one question.
 
+use super::costs::{Cost, costs};
 use super::draft::ordinal;
 use super::figure::{Figure, figure_of};
 use super::ranking::facts;
 use crate::answer::Outcome;
 use crate::present::draw::hull::{Section, section};
+use crate::present::draw::overlay::{Overlay, overlay};
 use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
 use galvet_core::rank::{may, peril};
@@ -19,21 +21,27 @@ pub struct Column {
     pub out: bool,
     pub peril: String,
     pub section: Option<Section>,
+    /// The same under the lean all are shown under.
+    pub heeled: Option<Section>,
 }
 
 /// A figure of all of them.
 pub struct Row {
     pub label: &'static str,
     pub meaning: &'static str,
-    /// One a column, each with whether it is the best; `None` where the hull cannot
-    /// be floated.
-    pub cells: Vec<Option<(Figure, bool)>>,
+    /// One a column, each with by how much it is the best, where it is; `None`
+    /// where the hull cannot be floated.
+    pub cells: Vec<Option<(Figure, Option<String>)>>,
 }
 
 /// The table.
 pub struct SideBySide {
     pub columns: Vec<Column>,
     pub rows: Vec<Row>,
+    /// Their outlines over each other.
+    pub overlay: Option<Overlay>,
+    /// What each costs the other.
+    pub costs: Vec<Cost>,
 }
 
 /// Figures that are told side by side.
@@ -77,6 +85,10 @@ fn column(outcome: &Outcome, system: System) -> Column {
         },
         out: outcome.place.is_none(),
         peril: may_be.unwrap_or_default(),
+        heeled: afloat.and_then(|a| {
+            let leaned = a.portrait().sections.last()?;
+            Some(section(leaned, SCALE, false, system))
+        }),
         section: afloat.map(|a| section(a.glyph(), SCALE, false, system)),
     }
 }
@@ -104,13 +116,31 @@ pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
         let alike = |v: f64, w: f64| shown.number(system, v) == shown.number(system, w);
         let known = values.iter().flatten();
         let differ = best.is_some_and(|b| known.clone().any(|&v| !alike(v, b)));
+        // Against the next best of those that pass; alike ones share the mark.
+        let rest = values.iter().zip(&passes).filter(|(_, passes)| **passes);
+        let rest = rest
+            .filter_map(|(v, _)| *v)
+            .filter(|&v| best.is_some_and(|b| !alike(v, b)));
+        let next = match shown.better {
+            Better::Lower => rest.reduce(f64::min),
+            _ => rest.reduce(f64::max),
+        };
+        let by = next.zip(best).map_or("best".to_owned(), |(n, b)| {
+            let by = shown.text(system, (b - n).abs());
+            // Apart by less than the last digit shown, and yet shown apart.
+            if by == shown.text(system, 0.0) {
+                "best by a hair".to_owned()
+            } else {
+                format!("best by {by}")
+            }
+        });
         let all = outcomes.iter().zip(&values).zip(&passes);
         // One cell a column, also where there is nothing to tell.
         let cells = all.map(|((o, value), &passes)| {
             let assessment = &o.afloat.as_ref().ok()?.assessment;
             let best = value.is_some_and(|v| best.is_some_and(|b| alike(v, b)));
             let figure = figure_of(assessment, quantity, system);
-            Some((figure, passes && differ && best))
+            Some((figure, (passes && differ && best).then(|| by.clone())))
         });
         Row {
             label: shown.label,
@@ -121,5 +151,7 @@ pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
     SideBySide {
         columns: outcomes.iter().map(|o| column(o, system)).collect(),
         rows: TOLD.iter().map(|&q| row(q)).collect(),
+        overlay: overlay(outcomes),
+        costs: costs(outcomes, system),
     }
 }

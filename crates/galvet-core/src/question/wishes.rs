@@ -1,0 +1,121 @@
+//! What is asked of a hull beside floating well: how she is launched, fished from
+//! and driven, and by whom.
+
+use crate::base::words;
+
+words! {
+/// How much practice the angler has on the feet in a kayak.
+#[derive(Default)]
+pub enum Practice {
+    /// At home on the feet: the guide bands hold as they are.
+    #[default]
+    #[strum(message = "at home on the feet")]
+    Skilled,
+    /// Stood before.
+    #[strum(message = "stood in one before")]
+    Some,
+    /// Never stood in one.
+    #[strum(message = "new to standing")]
+    New,
+}
+
+/// How she may be driven.
+#[derive(Default)]
+pub enum Drive {
+    /// As it comes.
+    #[default]
+    #[strum(message = "driven as it comes")]
+    Any,
+    /// By paddle.
+    #[strum(message = "by paddle")]
+    Paddle,
+    /// By pedals, turning or fins.
+    #[strum(message = "by pedals")]
+    Pedal,
+    /// By motor.
+    #[strum(message = "by motor")]
+    Motor,
+}
+
+/// Whether holes may be drilled.
+#[derive(Default)]
+pub enum Drilling {
+    /// Where nothing else holds.
+    #[default]
+    #[strum(message = "drilled where nothing else holds")]
+    Allowed,
+    /// None.
+    #[strum(message = "nothing drilled")]
+    None,
+}
+
+/// From what she is launched.
+#[derive(Default)]
+pub enum Launch {
+    /// A ramp.
+    #[default]
+    #[strum(message = "from a ramp")]
+    Ramp,
+    /// A beach.
+    #[strum(message = "from a beach")]
+    Beach,
+    /// A bank.
+    #[strum(message = "from a bank")]
+    Bank,
+    /// Steps.
+    #[strum(message = "down steps")]
+    Steps,
+    /// Through surf.
+    #[strum(message = "through surf")]
+    Surf,
+}
+
+/// How it is fished.
+#[derive(Default)]
+pub enum Fishing {
+    /// Casting from one place.
+    #[default]
+    #[strum(message = "casting from one place")]
+    Casting,
+    /// Covering water.
+    #[strum(message = "covering water")]
+    Covering,
+    /// Trolling.
+    Trolling,
+    /// On the bottom.
+    #[strum(message = "bottom fishing")]
+    Bottom,
+    /// Fly.
+    #[strum(message = "fly fishing")]
+    Fly,
+}
+
+/// Back and knees.
+#[derive(Default)]
+pub enum Joints {
+    /// They don't complain.
+    #[default]
+    #[strum(message = "back and knees fine")]
+    Fine,
+    /// They do.
+    #[strum(message = "back or knees complain")]
+    Complain,
+}
+}
+
+/// All of it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Wishes {
+    /// Practice on the feet.
+    pub practice: Practice,
+    /// How she may be driven.
+    pub drive: Drive,
+    /// Whether holes may be drilled.
+    pub drilling: Drilling,
+    /// From what she is launched.
+    pub launch: Launch,
+    /// How it is fished.
+    pub fishing: Fishing,
+    /// Back and knees.
+    pub joints: Joints,
+}

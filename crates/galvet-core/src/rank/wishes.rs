@@ -1,0 +1,103 @@
+//! What a hull lacks of what is asked beside floating well: what rules out, and what
+//! a buyer must mind.
+
+use super::reason::{Code, Reason};
+use crate::base::{Dimension, Keyed};
+use crate::crew::Posture;
+use crate::figures::{Assessment, Quantity};
+use crate::guide::{Guide, Guides};
+use crate::hull::{Judgement, Measure, Propulsion};
+use crate::question::{Brief, Drilling, Drive, Fishing, Joints, Launch, Practice};
+
+/// Standing support needed to stand, by practice (the guide bands of chapter 2).
+#[must_use]
+pub fn support_needed(practice: Practice, guides: &Guides) -> f64 {
+    guides[match practice {
+        Practice::Skilled => Guide::StaySeated,
+        Practice::Some => Guide::StandPractised,
+        Practice::New => Guide::StandNew,
+    }]
+}
+
+/// What rules a hull out.
+pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
+    let setup = &assessment.setup;
+    let mut found = Vec::new();
+    let needed = support_needed(brief.wishes.practice, setup.guides());
+    if brief.posture == Posture::Stands
+        && let Some(support) = assessment.median(Quantity::StandingSupport)
+        && support < needed
+    {
+        let mut reason = Reason::by(Code::StaySeated, needed - support, Dimension::Ratio);
+        if brief.wishes.practice != Practice::Skilled {
+            reason.detail = format!(" for somebody {}", brief.wishes.practice.label());
+        }
+        found.push(reason);
+    }
+    let driven = setup.posterior.survey.propulsion;
+    let suits = match brief.wishes.drive {
+        Drive::Any => true,
+        Drive::Paddle => driven == Propulsion::Paddle,
+        Drive::Pedal => matches!(driven, Propulsion::RotaryPedal | Propulsion::FinPedal),
+        Drive::Motor => driven == Propulsion::Motor,
+    };
+    if !suits {
+        let detail = format!("not driven as asked: she comes with {}", driven.label());
+        found.push(Reason::plain(Code::NotDriven, detail));
+    }
+    let holes = setup.loads.layout.deck.as_ref().map_or(0, |d| d.holes);
+    if brief.wishes.drilling == Drilling::None && holes > 0 {
+        let holes = f64::from(holes);
+        found.push(Reason::by(Code::NeedsHoles, holes, Dimension::Ratio));
+    }
+    found
+}
+
+/// What a buyer must mind of a hull, though it does not rule her out.
+#[must_use]
+pub fn minds(assessment: &Assessment, brief: &Brief) -> Vec<String> {
+    let setup = &assessment.setup;
+    let survey = &setup.posterior.survey;
+    let (wishes, mut out) = (brief.wishes, Vec::new());
+    let up = assessment.median(Quantity::GettingUp);
+    if wishes.joints == Joints::Complain
+        && up.is_some_and(|share| share < setup.guides()[Guide::FromTheFloor])
+    {
+        out.push(
+            "back or knees complain, and getting up is from the floor on this seat".to_owned(),
+        );
+    }
+    let back = survey.looked.judged.get(&Judgement::Backrest);
+    if wishes.joints == Joints::Complain && matches!(back, Some(&("none" | "low"))) {
+        out.push("back or knees complain, and the backrest is low".to_owned());
+    }
+    let standing_up = setup
+        .loads
+        .layout
+        .deck
+        .as_ref()
+        .map_or(0, |d| d.projections);
+    if wishes.fishing == Fishing::Fly && standing_up > 0 {
+        out.push(format!(
+            "standing up ahead of the seat, where a fly line is stripped: {standing_up}"
+        ));
+    }
+    if wishes.fishing == Fishing::Trolling && !survey.tracks_straight {
+        out.push("trolling, and nothing on the record keeps her straight".to_owned());
+    }
+    let holds = survey.looked.judged.get(&Judgement::Holding);
+    if wishes.fishing == Fishing::Bottom && holds == Some(&"no") {
+        out.push("bottom fishing, and she holds a place only at anchor".to_owned());
+    }
+    let fitted = survey.value(Measure::FittedWeight);
+    let carried = matches!(wishes.launch, Launch::Bank | Launch::Steps);
+    if let (true, Some(kg)) = (carried, fitted)
+        && kg > setup.guides()[Guide::TwoLift]
+    {
+        out.push(format!(
+            "launched {}: {kg:.0} kg fitted is more than two usually carry",
+            wishes.launch.label()
+        ));
+    }
+    out
+}

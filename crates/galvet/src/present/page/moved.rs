@@ -1,0 +1,114 @@
+//! What a changed question moved, against the one it started from.
+
+use super::draft::ordinal;
+use galvet_core::base::System;
+use galvet_core::figures::Quantity;
+use galvet_core::rank::{Ranking, explain};
+use std::collections::BTreeMap;
+
+/// Most hulls told of.
+const MOST: usize = 6;
+
+/// Where each hull stands: her place, or `None` for ruled out.
+fn places(ranking: &Ranking) -> BTreeMap<&str, (String, Option<usize>)> {
+    let ranked = ranking.ranked.iter().enumerate();
+    let ranked = ranked.map(|(n, r)| (r.survey().key.as_str(), (r.survey().name(), Some(n + 1))));
+    let out = ranking.ruled_out.iter();
+    let out = out.map(|o| (o.survey.key.as_str(), (o.survey.name(), None)));
+    ranked.chain(out).collect()
+}
+
+/// What moved, in words: places, then the figures of who is first now; empty where
+/// nothing did.
+#[must_use]
+pub fn moved(was: &Ranking, now: &Ranking, system: System) -> Vec<String> {
+    let (before, after) = (places(was), places(now));
+    let told = |place: Option<usize>| place.map_or("ruled out".to_owned(), ordinal);
+    let mut changed: Vec<(usize, String)> = Vec::new();
+    for (key, (name, place)) in &after {
+        let Some((_, old)) = before.get(key) else {
+            continue;
+        };
+        if old != place {
+            let weight = place.or(*old).unwrap_or(usize::MAX);
+            changed.push((weight, format!("{name}: {} → {}", told(*old), told(*place))));
+        }
+    }
+    changed.sort();
+    let more = changed.len().saturating_sub(MOST);
+    let mut out: Vec<String> = changed.into_iter().take(MOST).map(|c| c.1).collect();
+    if more > 0 {
+        out.push(format!("and {more} more"));
+    }
+    out.extend(figures(was, now, system));
+    out
+}
+
+/// How the figures of who is first now moved.
+fn figures(was: &Ranking, now: &Ranking, system: System) -> Option<String> {
+    let first = now.ranked.first()?;
+    let key = &first.survey().key;
+    let ranked = was.ranked.iter().map(|r| &r.assessment);
+    let out = was.ruled_out.iter().filter_map(|o| o.assessment.as_ref());
+    let mut all = ranked.chain(out);
+    let before = all.find(|a| a.setup.posterior.survey.key == *key)?;
+    let told = |q: Quantity| {
+        let (x, y) = (before.median(q)?, first.assessment.median(q)?);
+        let row = q.row();
+        let (x, y) = (row.text(system, x), row.text(system, y));
+        (x != y).then(|| format!("{} {x} → {y}", row.label))
+    };
+    let headline = explain::headline_stability(&now.brief);
+    let mut quantities = vec![Quantity::BindingMargin, headline, Quantity::LeanRoom];
+    quantities.dedup();
+    let words: Vec<String> = quantities.into_iter().filter_map(told).collect();
+    (!words.is_empty()).then(|| format!("{}: {}", first.survey().name(), words.join(", ")))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::answer::{Desk, Hull, Patient};
+    use crate::question::Ask;
+    use galvet_core::guide::Guides;
+    use std::sync::Arc;
+
+    #[test]
+    fn what_moved_is_told_by_places_and_figures() {
+        let demo = crate::demo_data::catalogue().unwrap();
+        let desk = Desk::new(Arc::new(Guides::default()));
+        let hulls = demo.hulls.iter().map(|h| Hull {
+            known: None,
+            survey: Arc::new(h.survey.clone()),
+        });
+        let hulls: Vec<Hull> = hulls.collect();
+        let answer = |pairs: &[(&str, &str)]| {
+            let ask = Ask::of(pairs.iter().map(|&(n, v)| (n, v.to_owned())));
+            let asked = ask.resolve(&demo, System::Metric);
+            let brief = asked.map_err(|_| "nothing to ask").unwrap().brief;
+            let answered = desk.ranking(&Arc::new(brief), &hulls, &Patient);
+            answered.map_err(|_| "given up").unwrap()
+        };
+        let (was, now) = (answer(&[]), answer(&[("mass", "118 kg")]));
+        assert!(moved(&was.ranking, &was.ranking, System::Metric).is_empty());
+        let told = moved(&was.ranking, &now.ranking, System::Metric);
+        let last = told.last().unwrap();
+        let first = &now.ranking.ranked[0];
+        let margin = |of: &Ranking| {
+            let mut all = of.ranked.iter();
+            let me = all.find(|r| r.survey().key == first.survey().key).unwrap();
+            me.assessment.median(Quantity::BindingMargin).unwrap()
+        };
+        let row = Quantity::BindingMargin.row();
+        let (x, y) = (margin(&was.ranking), margin(&now.ranking));
+        let words = format!(
+            "{} → {}",
+            row.text(System::Metric, x),
+            row.text(System::Metric, y)
+        );
+        assert!(last.contains(&words), "{last}: {words}");
+        // Thirty kilograms more on the same boat.
+        assert!(x - y > 20.0, "{x} {y}");
+        assert!(told.iter().any(|t| t.contains("→ ruled out")), "{told:?}");
+    }
+}

@@ -1,0 +1,146 @@
+import { expect, expectAxeClean, test } from "./server.js";
+
+test("the conversation by keys alone ends on the ranking", async ({ page }) => {
+  await page.goto("/ask");
+  const title = page.getByRole("heading", { level: 1 });
+  await expect(title).toHaveText("Where?");
+  const left = page.locator(".talk-left");
+  await expect(left).toHaveText(/^\d+ of \d+ hulls are left\.$/);
+  await expectAxeClean(page);
+  // A figure chooses; the sentence writes itself as it goes.
+  await page.keyboard.press("2");
+  await expect(title).toHaveText("From what she is launched?");
+  await expect(page.locator(".sentence-text")).toContainText("lake");
+  await page.keyboard.press("2");
+  await expect(title).toHaveText("How it is fished?");
+  await page.keyboard.press("1");
+  await expect(title).toHaveText("How the angler fishes?");
+  await page.keyboard.press("3");
+  // Who sits is not asked how practised they stand.
+  await expect(title).toHaveText("The angler?");
+  await page.getByLabel("the angler's weight").fill("92 kg");
+  await page.keyboard.press("Enter");
+  await expect(title).toHaveText("Which hand casts and lands?");
+  await expect(page.locator(".sentence-text")).toContainText("92 kg");
+  await page.getByRole("link", { name: "skip →" }).press("Enter");
+  await page.getByLabel("who comes along").fill("dog 18 kg");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".sentence-text")).toContainText("a dog of 18");
+  await page.keyboard.press("1");
+  await expect(title).toHaveText("How she may be driven?");
+  const before = await left.textContent();
+  await page.keyboard.press("2");
+  await expect(title).toHaveText("What is carried?");
+  await expect(left).not.toHaveText(before);
+  await page.keyboard.press("1");
+  await page.getByLabel("longest that can be stored").fill("4.2 m");
+  await page.keyboard.press("Enter");
+  await expect(title).toHaveText("Whether holes may be drilled?");
+  await page.keyboard.press("2");
+  await expect(page).toHaveURL(/\/\?.*drilling=none/);
+  await expect(page.locator("#board-title")).toContainText("in order");
+  await expect(page.locator(".sentence-text")).toContainText("by paddle");
+});
+
+test("map and rows are linked by pointer and by keys", async ({ page }) => {
+  await page.goto("/");
+  await page.getByText("Map: what is in hand").click();
+  const first = page.locator("[data-mark]").first();
+  const key = await first.getAttribute("data-mark");
+  await first.focus();
+  const row = page.locator(`li[data-hull="${key}"]`);
+  await expect(row).toHaveClass(/linked/);
+  await page.keyboard.press("ArrowRight");
+  await expect(row).not.toHaveClass(/linked/);
+  const second = page.locator("[data-mark]").nth(1);
+  await expect(second).toBeFocused();
+  const other = await second.getAttribute("data-mark");
+  await page.locator(`li[data-hull="${key}"] h3 a`).hover();
+  await expect(first).toHaveClass(/linked/);
+  expect(other).not.toBe(key);
+  await expectAxeClean(page);
+  // It stays open over another question.
+  await page.getByRole("button", { name: "5 kg heavier" }).click();
+  await expect(page).toHaveURL(/mass=93/);
+  await expect(page.locator("details[data-map]")).toHaveAttribute("open", "");
+});
+
+test("what if: the address of a change gives the same page elsewhere, and goes back", async ({
+  page,
+  browser,
+  address,
+}) => {
+  await page.goto("/");
+  const places = () => page.locator(".rows h3").allTextContents();
+  const before = await places();
+  await page.getByRole("button", { name: "5 kg heavier" }).click();
+  await expect(page).toHaveURL(/mass=93/);
+  await page.getByRole("button", { name: "seat high" }).click();
+  await expect(page).toHaveURL(/seat=high/);
+  await expect(page.locator(".moved")).toBeVisible();
+  const moved = await page.locator(".moved").textContent();
+  const after = await places();
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const elsewhere = await context.newPage();
+  await elsewhere.goto(address + new URL(page.url()).search.replace(/^/, "/"));
+  expect(await elsewhere.locator(".rows h3").allTextContents()).toEqual(after);
+  expect(await elsewhere.locator(".moved").textContent()).toBe(moved);
+  // Without the script the buttons are the form's own.
+  await elsewhere.getByRole("button", { name: "5 kg lighter" }).click();
+  await expect(elsewhere.locator(".sentence-text")).toContainText("88 kg");
+  await context.close();
+  await page.getByRole("link", { name: /Back to (it|the question)/ }).click();
+  expect(await places()).toEqual(before);
+});
+
+test("three hulls side by side: over each other, what each costs, on two pages of paper", async ({
+  page,
+}) => {
+  const hulls = ["fennick-dunmarrow", "tindrel-vaskar", "osprith-kelda"];
+  const query = hulls.map((h) => `hull=${h}`).join("&");
+  await page.goto(`/compare?posture=sits&${query}`);
+  await expect(page.locator(".overlay .over > path")).toHaveCount(6);
+  await expect(page.locator(".cost").first()).toContainText("instead of");
+  await expect(page.locator(".beside-mark").first()).toHaveText(/^best by /);
+  await expectAxeClean(page);
+  const pdf = await page.pdf({ format: "A4", landscape: true });
+  const pages = pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
+  expect(pages).toBeLessThanOrEqual(2);
+});
+
+test("what would change the winner is told, and asked so", async ({ page }) => {
+  await page.goto("/");
+  const first = await page.locator(".rows h3").first().textContent();
+  await page
+    .getByRole("link", { name: "What would change the winner?" })
+    .click();
+  await expect(page.locator("main")).toContainText("was found by ranking");
+  await expectAxeClean(page);
+  const line = page.getByRole("link", { name: "Ask it so" }).first();
+  if (await line.count()) {
+    await line.click();
+    await expect(page.locator(".rows h3").first()).not.toHaveText(first);
+  } else await expect(page.locator(".nothing")).toBeVisible();
+});
+
+for (const look of ["light", "dark", "sunlight"])
+  test(`conversation, comparison and flips are clean in ${look}, and fit a phone`, async ({
+    page,
+  }) => {
+    if (look === "sunlight") {
+      await page.goto("/ask");
+      await page.getByRole("button", { name: "Sunlight" }).click();
+    } else await page.emulateMedia({ colorScheme: look });
+    await page.setViewportSize({ width: 360, height: 740 });
+    const compare = "/compare?hull=fennick-dunmarrow&hull=tindrel-vaskar";
+    for (const path of ["/ask", "/ask?step=with", "/flip", compare, "/"]) {
+      await page.goto(path);
+      await expectAxeClean(page);
+      const over = await page.evaluate(
+        () =>
+          document.documentElement.scrollWidth -
+          document.documentElement.clientWidth,
+      );
+      expect(over, path).toBeLessThanOrEqual(0);
+    }
+  });
