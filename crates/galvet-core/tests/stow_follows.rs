@@ -216,3 +216,29 @@ fn what_a_layout_takes_is_counted_and_a_hull_can_be_left_whole() {
     assert_eq!(whole.unplaced.len(), 1);
     assert_eq!(work(&whole, &space), galvet_core::stow::Work::default());
 }
+
+#[test]
+fn what_is_put_into_too_small_a_place_is_told_so() {
+    let mut console = zone("console", ZoneKind::Console, [1.3, 1.6, 0.16]);
+    console.height = Some(0.15);
+    let floor = zone("floor", ZoneKind::CockpitFloor, [1.1, 1.8, 0.4]);
+    let survey = hull(vec![console, floor], vec![]);
+    let rig = rig(vec![line(&gear("box", 2.0, [0.3, 0.16, 0.2]))]);
+    let pin = Pin {
+        thing: "box".into(),
+        nth: 0,
+        place: "console".into(),
+        x: 1.45,
+        y: 0.0,
+        turned: false,
+    };
+    let (space, layout) = lay(&survey, &rig, Posture::Stands, &[pin]);
+    let all = clashes(&layout, &space).into_iter().map(|c| c.against);
+    let all: Vec<Against> = all.collect();
+    // 5 cm too high for it, and it stands where one stands.
+    assert!(all.contains(&Against::TooLarge), "{all:?}");
+    assert!(
+        all.contains(&Against::Kept("the floor one stands on")),
+        "{all:?}"
+    );
+}

@@ -10,7 +10,7 @@ use galvet_core::figures::Quantity;
 use galvet_core::gear::{Fixing, Strain};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{FittingKind, Judgement, Propulsion, ZoneKind};
-use galvet_core::question::{Brief, Drilling, Drive, Fishing, Joints, Practice};
+use galvet_core::question::{Brief, Drilling, Drive, Felt, Fishing, Joints, Known, Practice};
 use galvet_core::rank::{Code, minds, support_needed};
 use stow_hull::{fitting, gear, hull, line, rig, zone};
 
@@ -25,7 +25,12 @@ fn codes(survey: &galvet_core::hull::Survey, asked: &Brief) -> Vec<(Code, f64)> 
 #[test]
 fn who_is_new_to_standing_needs_more_under_the_feet() {
     let guides = Guides::default();
-    let needed = |p| support_needed(p, &guides);
+    let of = |practice| {
+        let mut asked = brief(77.0, 1.80, line_rig(5.0, 0.6, 0.1));
+        asked.wishes.practice = practice;
+        asked
+    };
+    let needed = |p| support_needed(&of(p), &guides);
     assert_eq!(
         [Practice::Skilled, Practice::Some, Practice::New].map(needed),
         [0.6, 0.8, 1.0]
@@ -116,4 +121,45 @@ fn what_a_buyer_must_mind_is_named() {
     assert!(told(&survey, &asked)[0].contains("from the floor"));
     survey.looked.judged.insert(Judgement::Backrest, "low");
     assert!(told(&survey, &asked)[1].contains("backrest is low"));
+}
+
+#[test]
+fn a_hull_one_knows_is_the_yardstick() {
+    let guides = Guides::default();
+    let mut asked = brief(77.0, 1.80, line_rig(5.0, 0.6, 0.1));
+    let mut needs = |practice, felt, support| {
+        asked.wishes.practice = practice;
+        asked.known = Some(Known {
+            hull: "mine".into(),
+            felt,
+            support,
+        });
+        support_needed(&asked, &guides)
+    };
+    // What one stood in will do, but never less than 0.6 for anybody.
+    assert_eq!(needs(Practice::New, Felt::Steady, Some(0.85)), 0.85);
+    assert_eq!(needs(Practice::New, Felt::Care, Some(0.5)), 0.6);
+    assert_eq!(needs(Practice::Skilled, Felt::Steady, Some(0.9)), 0.6);
+    // What one sat down in will not, nor what is hardly steadier.
+    assert!((needs(Practice::Skilled, Felt::SatDown, Some(0.9)) - 0.95).abs() < 1e-12);
+    assert_eq!(needs(Practice::New, Felt::SatDown, Some(0.5)), 1.0);
+    // One that is not on the list says nothing.
+    assert_eq!(needs(Practice::Some, Felt::SatDown, None), 0.8);
+    // Her own support is found among the hulls judged, and she is out by the step.
+    let mut survey = hull(vec![], vec![]);
+    survey.key = "mine".into();
+    let mut asked = brief(77.0, 1.80, line_rig(5.0, 0.6, 0.1));
+    asked.posture = Posture::Stands;
+    asked.known = Some(Known {
+        hull: "mine".into(),
+        felt: Felt::SatDown,
+        support: None,
+    });
+    let support = assess(&survey, &asked, 16)
+        .median(Quantity::StandingSupport)
+        .unwrap();
+    let found = codes(&survey, &asked);
+    let (_, by) = found.iter().find(|c| c.0 == Code::StaySeated).unwrap();
+    let step = (0.6 - support).max(0.05);
+    assert!((by - step).abs() < 1e-9, "{by} {step}");
 }

@@ -30,9 +30,11 @@ export function queryOf(form) {
 function along() {
   const form = document.querySelector("form[data-along]");
   if (!(form instanceof HTMLFormElement)) return [];
+  // What the brief says itself it says better.
+  const brief = document.querySelector("form[data-brief]")?.elements;
   return [...new FormData(form)]
     .map(([name, value]) => [name, String(value)])
-    .filter(([, value]) => value !== "");
+    .filter(([name, value]) => value !== "" && !brief?.namedItem(name));
 }
 
 /** The brief alone, as a query. */

@@ -207,6 +207,7 @@ guides! {
     StaySeated = "ranking.stay_seated", Ranking, Ratio, 0.6, 0.3 ..= 1.0, "standing support below which one who stands is told to stay seated", "guide band";
     StandPractised = "ranking.stand_practised", Ranking, Ratio, 0.8, 0.6 ..= 1.5, "standing support below which somebody who stood before is told to stay seated", "handbook, chapter 2: guide bands";
     StandNew = "ranking.stand_new", Ranking, Ratio, 1.0, 0.6 ..= 2.0, "standing support below which somebody new to standing is told to stay seated", "handbook, chapter 2: guide bands";
+    SatDownMore = "ranking.sat_down_more", Ranking, Ratio, 0.05, 0.0 ..= 0.5, "how much more standing support than that of a hull one sat down in again is asked for", "guide value";
     FromTheFloor = "ranking.from_the_floor", Ranking, Ratio, 0.6, 0.3 ..= 0.9, "seat height over knee height below which getting up is from the floor", "handbook, chapter 2";
     TwoLift = "ranking.two_lift", Ranking, Mass, 50.0, 20.0 ..= 120.0, "weight that two people usually carry down a bank or steps", "guide value";
     MayNotRest = "ranking.may_not_rest", Ranking, Ratio, 0.20, 0.02 ..= 0.5, "share of plausible shapes that capsize, loll, founder or sink from which a hull is ruled out", "guide value";

@@ -2,7 +2,7 @@
 
 use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
-use super::wishes::Wishes;
+use super::wishes::{Known, Wishes};
 use crate::base::{Bounds, Dimension};
 use crate::crew::{Companion, Crew, Hand, Posture, SeatHeight};
 use crate::hull::Scuppers;
@@ -60,6 +60,8 @@ pub struct Brief {
     pub must: MustHaves,
     /// How she is launched, fished from and driven, and by whom.
     pub wishes: Wishes,
+    /// A hull the angler has stood in.
+    pub known: Option<Known>,
 }
 
 impl Brief {
@@ -75,6 +77,7 @@ impl Brief {
             deck: DeckUse::default(),
             must: MustHaves::default(),
             wishes: Wishes::default(),
+            known: None,
             ..self.clone()
         }
     }

@@ -9,4 +9,4 @@ mod wishes;
 pub use brief::{Brief, MustHaves};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use water::{StandingUse, Water};
-pub use wishes::{Drilling, Drive, Fishing, Joints, Launch, Practice, Wishes};
+pub use wishes::{Drilling, Drive, Felt, Fishing, Joints, Known, Launch, Practice, Wishes};

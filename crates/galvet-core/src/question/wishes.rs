@@ -101,6 +101,32 @@ pub enum Joints {
     #[strum(message = "back or knees complain")]
     Complain,
 }
+
+/// How a hull one has stood in felt.
+#[derive(Default)]
+pub enum Felt {
+    /// Steady.
+    #[default]
+    Steady,
+    /// Fine, with care.
+    #[strum(message = "fine with care")]
+    Care,
+    /// One sat down again.
+    #[strum(message = "sat down again")]
+    SatDown,
+}
+}
+
+/// A hull the angler has stood in: the yardstick for the others.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Known {
+    /// Her key.
+    pub hull: String,
+    /// How she felt.
+    pub felt: Felt,
+    /// Her standing support under this question; filled in when hulls are judged,
+    /// where she is among them.
+    pub support: Option<f64>,
 }
 
 /// All of it.

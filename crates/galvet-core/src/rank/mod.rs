@@ -179,6 +179,7 @@ pub fn rank(
 #[must_use]
 pub fn judge(brief: &Arc<Brief>, candidates: Vec<Candidate>, guides: &Guides) -> Ranking {
     let scales = Scales::of(guides);
+    let brief = &wishes::with_known(brief, &candidates);
     let judged: Vec<Result<Ranked, RuledOut>> = candidates
         .into_par_iter()
         .map(|(survey, outcome)| match outcome {

@@ -1,35 +1,76 @@
 //! What a hull lacks of what is asked beside floating well: what rules out, and what
 //! a buyer must mind.
 
+use super::Candidate;
 use super::reason::{Code, Reason};
 use crate::base::{Dimension, Keyed};
 use crate::crew::Posture;
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Judgement, Measure, Propulsion};
-use crate::question::{Brief, Drilling, Drive, Fishing, Joints, Launch, Practice};
+use crate::question::{Brief, Drilling, Drive, Felt, Fishing, Joints, Known, Launch, Practice};
+use std::sync::Arc;
 
-/// Standing support needed to stand, by practice (the guide bands of chapter 2).
+/// Standing support needed to stand, by practice (the guide bands of chapter 2), and
+/// by how a hull one knows felt: what one stood in will do, what one sat down in will
+/// not. Never less than the band below which everybody stays seated.
 #[must_use]
-pub fn support_needed(practice: Practice, guides: &Guides) -> f64 {
-    guides[match practice {
+pub fn support_needed(brief: &Brief, guides: &Guides) -> f64 {
+    let by_practice = guides[match brief.wishes.practice {
         Practice::Skilled => Guide::StaySeated,
         Practice::Some => Guide::StandPractised,
         Practice::New => Guide::StandNew,
-    }]
+    }];
+    let known = brief
+        .known
+        .as_ref()
+        .and_then(|k| Some((k.felt, k.support?)));
+    let needed = match known {
+        None => by_practice,
+        Some((Felt::Steady | Felt::Care, support)) => by_practice.min(support),
+        Some((Felt::SatDown, support)) => by_practice.max(support + guides[Guide::SatDownMore]),
+    };
+    needed.max(guides[Guide::StaySeated])
+}
+
+/// The question with the standing support of the hull one knows, where she is among
+/// those to be judged.
+pub(super) fn with_known(brief: &Arc<Brief>, candidates: &[Candidate]) -> Arc<Brief> {
+    let Some(known) = &brief.known else {
+        return brief.clone();
+    };
+    let hers = candidates
+        .iter()
+        .find(|(survey, _)| survey.key == known.hull);
+    let hers = hers.and_then(|(_, assessed)| assessed.as_ref().ok());
+    let support = hers.and_then(|a| a.median(Quantity::StandingSupport));
+    let known = Known {
+        support,
+        ..known.clone()
+    };
+    Arc::new(Brief {
+        known: Some(known),
+        ..(**brief).clone()
+    })
 }
 
 /// What rules a hull out.
 pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let setup = &assessment.setup;
     let mut found = Vec::new();
-    let needed = support_needed(brief.wishes.practice, setup.guides());
+    let needed = support_needed(brief, setup.guides());
     if brief.posture == Posture::Stands
         && let Some(support) = assessment.median(Quantity::StandingSupport)
         && support < needed
     {
         let mut reason = Reason::by(Code::StaySeated, needed - support, Dimension::Ratio);
-        if brief.wishes.practice != Practice::Skilled {
+        let felt = brief.known.as_ref().filter(|k| k.support.is_some());
+        if let Some(known) = felt.filter(|k| k.felt == Felt::SatDown) {
+            reason.detail = format!(
+                " for who sat down again in the {}",
+                known.hull.replace('-', " ")
+            );
+        } else if brief.wishes.practice != Practice::Skilled {
             reason.detail = format!(" for somebody {}", brief.wishes.practice.label());
         }
         found.push(reason);

@@ -1,9 +1,12 @@
 //! Where what a person put by hand is in the way of something.
 
-use super::bulk::Bulk;
+use super::bulk::{Bulk, over};
 use super::layout::{Layout, Stowed};
-use super::space::Space;
+use super::space::{Area, Space};
 use crate::gear::Fixing;
+
+/// Sizes closer than this are the same, m.
+const HAIR: f64 = 5e-4;
 
 /// What a thing is in the way of.
 #[derive(Debug, Clone, PartialEq)]
@@ -14,6 +17,8 @@ pub enum Against {
     Kept(&'static str),
     /// It stands out over the side by so much, m.
     Side(f64),
+    /// It is larger than the place it was put in.
+    TooLarge,
     /// A side better left clear, and what for.
     Reserve(&'static str),
 }
@@ -47,15 +52,28 @@ pub fn clashes(layout: &Layout, space: &Space) -> Vec<Clash> {
                 add(Against::Thing(other));
             }
         }
-        let [(from, to), (port, starboard), _] = bulk.0;
-        let zone = stowed.lies.as_ref().map_or("", |l| l.zone.as_str());
-        let area = space.areas.iter().find(|a| a.name == zone);
-        for kept in area.iter().flat_map(|a| &a.kept) {
-            let meets =
-                from < kept.to && kept.from < to && port < kept.starboard && kept.port < starboard;
-            if meets && kept.why != "another place" {
+        let [(from, to), (port, starboard), (base, top)] = bulk.0;
+        let mut told: Vec<&str> = Vec::new();
+        let under = space.areas.iter().filter(|a| over(a, &bulk));
+        for kept in under.flat_map(|a| &a.kept) {
+            let along = from < kept.to && kept.from < to;
+            let meets = along && port < kept.starboard && kept.port < starboard;
+            if meets && kept.why != "another place" && !told.contains(&kept.why) {
+                told.push(kept.why);
                 add(Against::Kept(kept.why));
             }
+        }
+        let zone = stowed.lies.as_ref().map_or("", |l| l.zone.as_str());
+        let area = space.areas.iter().find(|a| a.name == zone);
+        // A guess may be out by as much as guesses are.
+        let goes = |a: &Area| {
+            let [more_long, more_wide] = a.slack;
+            let long = to - from <= a.length() + more_long + HAIR;
+            let wide = starboard - port <= a.width() + more_wide + HAIR;
+            long && wide && a.height.is_none_or(|h| top - base <= h + HAIR)
+        };
+        if area.is_some_and(|a| a.walled && !goes(a)) {
+            add(Against::TooLarge);
         }
         let half = 0.5 * space.size[1];
         let out = (starboard - half).max(-half - port);

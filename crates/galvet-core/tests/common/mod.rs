@@ -164,6 +164,7 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         deck: DeckUse::default(),
         must: MustHaves::default(),
         wishes: Wishes::default(),
+        known: None,
     }
 }
 

@@ -1,10 +1,13 @@
-//! Kit: things on the shelf and rigs, as people put them in and change them.
+//! What is kept beside hulls: things on the shelf, rigs, waters, as people put them
+//! in and change them.
 
 mod rig;
 mod thing;
+mod water;
 
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub use thing::{edit_thing, put_thing, read_thing, shown_thing, weigh_thing};
+pub use water::{edit_water, forget_water, put_water, read_water, shown_water};
 
 use crate::survey::{EditError, Refusal};
 use galvet_store::{Kind, Record, Store, StoreError};

@@ -33,6 +33,8 @@ pub struct Asked {
     pub errors: BTreeMap<&'static str, Mistake>,
     /// Whether the weight was set rather than the water's own.
     pub own_weight: bool,
+    /// Slug of the saved question it starts from.
+    pub start: Option<String>,
 }
 
 /// Something typed that was not understood.
@@ -107,6 +109,7 @@ impl Ask {
             own_weight: answers.get(PartId::Weight).is_some(),
             brief: answers.brief(&catalogue.rigs, &catalogue.waters)?,
             errors: reader.errors,
+            start: self.start.clone(),
         })
     }
 
@@ -150,7 +153,10 @@ impl Reader<'_> {
 
     /// Takes what was typed for a part, or notes why not.
     fn take(&mut self, part: &Part, typed: &str, answers: &mut Answers) {
-        let optional = matches!(part.kind, Kind::Limit(..) | Kind::Share(_) | Kind::Company);
+        let optional = matches!(
+            part.kind,
+            Kind::Limit(..) | Kind::Share(_) | Kind::Company | Kind::Hull
+        );
         if optional && typed.trim().is_empty() {
             answers.set(part.id, None);
             return;
@@ -177,6 +183,14 @@ impl Reader<'_> {
                     .parse(plain, Bare::SI)
                     .map(|p| Answer::Number(p / 100.0))
                     .map_err(|e| e.to_string())
+            }
+            Kind::Hull => {
+                let mut hulls = self.catalogue.hulls.iter();
+                let shown: String = typed.chars().take(40).collect();
+                hulls
+                    .any(|h| h.survey.key == typed)
+                    .then(word)
+                    .ok_or_else(|| format!("there is no hull “{shown}”"))
             }
             Kind::Company => company::read(typed, self.bare(Dimension::Mass))
                 .map(|all| Answer::Word(company::written(&all))),

@@ -4,7 +4,7 @@ use super::company;
 use super::parts::{COUNT, Kind, PARTS, PartId};
 use galvet_core::base::{Bare, Keyed};
 use galvet_core::crew::{Companion, Crew};
-use galvet_core::question::{Brief, MustHaves, Water, Wishes};
+use galvet_core::question::{Brief, Known, MustHaves, Water, Wishes};
 use galvet_core::rig::Rig;
 
 /// Nothing to ask about: no waters.
@@ -38,7 +38,9 @@ impl Answers {
                 return None;
             }
             Some(match part.kind {
-                Kind::Words(_) | Kind::Named | Kind::Company => Answer::Word(part.usual.to_owned()),
+                Kind::Words(_) | Kind::Named | Kind::Company | Kind::Hull => {
+                    Answer::Word(part.usual.to_owned())
+                }
                 _ => Answer::Number(part.usual.parse().ok()?),
             })
         });
@@ -134,6 +136,14 @@ impl Answers {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),
                 budget: self.number(P::Budget),
+            },
+            known: match self.slug(P::Known) {
+                Some(hull) => Some(Known {
+                    hull: hull.to_owned(),
+                    felt: word(self, &usual, P::Felt)?,
+                    support: None,
+                }),
+                None => None,
             },
             wishes: Wishes {
                 practice: word(self, &usual, P::Practice)?,

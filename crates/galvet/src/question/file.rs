@@ -176,7 +176,7 @@ fn answer(part: &Part, value: &Value) -> Result<Answer, String> {
             all.map(|all| Answer::Word(company::written(&all)))
                 .map_err(|e| format!("“{place}”: {e}"))
         }
-        Kind::Named => value
+        Kind::Named | Kind::Hull => value
             .as_str()
             .map(|key| Answer::Word(key.to_owned()))
             .ok_or_else(|| format!("“{place}” must name a {}", part.name)),
@@ -246,6 +246,8 @@ pub fn document(brief: &Brief, own_weight: bool) -> Value {
             PartId::Others if brief.others.is_empty() => Value::Null,
             PartId::Others => json!(company::written(&brief.others)),
             PartId::Hand => json!(brief.hand.key()),
+            PartId::Known => brief.known.as_ref().map(|k| k.hull.as_str()).into(),
+            PartId::Felt => brief.known.as_ref().map(|k| k.felt.key()).into(),
             PartId::Launch => json!(brief.wishes.launch.key()),
             PartId::Fishing => json!(brief.wishes.fishing.key()),
             PartId::Practice => json!(brief.wishes.practice.key()),

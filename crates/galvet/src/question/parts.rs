@@ -4,7 +4,7 @@ use galvet_core::base::{Bounds, Dimension, Keyed};
 use galvet_core::crew::{Crew, Hand, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
 use galvet_core::question::{
-    CapacitySchool, DeckUse, Drilling, Drive, Fishing, Joints, Launch, MustHaves, Practice,
+    CapacitySchool, DeckUse, Drilling, Drive, Felt, Fishing, Joints, Launch, MustHaves, Practice,
     StabilitySchool,
 };
 
@@ -55,16 +55,22 @@ pub enum PartId {
     Drive,
     /// Whether holes may be drilled.
     Drilling,
+    /// A hull the angler has stood in.
+    Known,
+    /// How she felt.
+    Felt,
 }
 
 /// Parts that stand together at the sentence's end, told where they ask something.
-pub const MORE: [PartId; 6] = [
+pub const MORE: [PartId; 8] = [
     PartId::Launch,
     PartId::Fishing,
     PartId::Practice,
     PartId::Joints,
     PartId::Drive,
     PartId::Drilling,
+    PartId::Known,
+    PartId::Felt,
 ];
 
 /// One answer a part offers.
@@ -94,6 +100,8 @@ pub enum Kind {
     Named,
     /// Who comes along: see [`super::company`].
     Company,
+    /// One of the catalogue's hulls, or none.
+    Hull,
 }
 
 /// A row of the table.
@@ -206,6 +214,13 @@ fn drives() -> Vec<Offer> {
     })
 }
 
+fn felt() -> Vec<Offer> {
+    Offer::all(|f| match f {
+        Felt::Steady | Felt::Care => "as much under the feet will do",
+        Felt::SatDown => "a little more is asked for",
+    })
+}
+
 fn drillings() -> Vec<Offer> {
     Offer::all(|d| match d {
         Drilling::Allowed => "holes are counted",
@@ -265,11 +280,11 @@ const fn part(
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 22;
+pub const COUNT: usize = 24;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
-    use Kind::{Company, Limit, Named, Quantity, Share, Words};
+    use Kind::{Company, Hull, Limit, Named, Quantity, Share, Words};
     use PartId as P;
     [
         part(
@@ -452,6 +467,24 @@ pub static PARTS: [Part; COUNT] = {
             Words(drillings),
             "allowed",
             "whether holes may be drilled",
+            "",
+        ),
+        part(
+            P::Known,
+            "known",
+            &["known", "hull"],
+            Hull,
+            "",
+            "a hull you have stood in",
+            "",
+        ),
+        part(
+            P::Felt,
+            "felt",
+            &["known", "felt"],
+            Words(felt),
+            "steady",
+            "how she felt",
             "",
         ),
     ]

@@ -9,6 +9,7 @@ mod card;
 mod changes;
 mod comfort;
 mod compare;
+mod derivation;
 mod edit;
 mod errors;
 mod fittings;
@@ -34,6 +35,7 @@ mod shared;
 mod stow;
 mod talk;
 mod walk;
+mod waters;
 mod weigh;
 mod who;
 

@@ -5,6 +5,7 @@ use super::assets;
 use super::reader::Reader;
 use super::shared::{Shared, Shelf, Trouble};
 use crate::present::json::Document;
+use crate::present::page::columns::{COLUMNS, in_order};
 use crate::present::page::moved;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
@@ -32,7 +33,32 @@ struct RankingPage {
     set_aside: usize,
     sentence: Sentence,
     moved: Moved,
+    order: Order,
     ranking: Arc<RankingView>,
+}
+
+/// In which order the rows stand.
+struct Order {
+    rows: Vec<usize>,
+    /// The column's word; empty for by place.
+    by: String,
+    /// Columns: word, label, chosen.
+    columns: Vec<(&'static str, &'static str, bool)>,
+}
+
+impl Order {
+    fn of(ranking: &RankingView, by: Option<&str>) -> Self {
+        let known = COLUMNS.iter().find(|c| by == Some(c.key));
+        let rows = ranking.rows.iter().map(|r| r.columns.as_slice());
+        Self {
+            rows: in_order(rows, by),
+            by: known.map_or(String::new(), |c| c.key.to_owned()),
+            columns: COLUMNS
+                .iter()
+                .map(|c| (c.key, c.label, by == Some(c.key)))
+                .collect(),
+        }
+    }
 }
 
 /// What a changed question moved, and the address without the change.
@@ -52,6 +78,7 @@ struct RankingPart {
     set_aside: usize,
     sentence: Sentence,
     moved: Moved,
+    order: Order,
     ranking: Arc<RankingView>,
 }
 
@@ -112,6 +139,9 @@ async fn moved(
     let Ok(asked) = start.resolve(&shelf.catalogue, reader.units) else {
         return Ok(Moved::default());
     };
+    if asked.brief == *now.ranking.brief {
+        return Ok(Moved::default());
+    }
     let was = shared.ranking(&asked, shelf, reader.caller).await?;
     Ok(Moved {
         lines: moved::moved(&was.ranking, &now.ranking, reader.units),
@@ -119,8 +149,9 @@ async fn moved(
     })
 }
 
-#[get("/", rank = 1)]
+#[get("/?<by>", rank = 1)]
 async fn ranking_page(
+    by: Option<&str>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
@@ -148,13 +179,15 @@ async fn ranking_page(
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         moved,
+        order: Order::of(&ranking, by),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))
 }
 
-#[get("/part/ranking")]
+#[get("/part/ranking?<by>")]
 async fn ranking_part(
+    by: Option<&str>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
@@ -168,6 +201,7 @@ async fn ranking_part(
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         moved,
+        order: Order::of(&ranking, by),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))

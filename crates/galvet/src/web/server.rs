@@ -5,9 +5,9 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, card, changes, comfort, compare, errors, fittings, flip, hull, hulls, import,
-    kit, lines, new_hull, questions, ranking, reader, reckons, record, rigs, set_aside, stow, talk,
-    walk, weigh,
+    afloat, assets, card, changes, comfort, compare, derivation, errors, fittings, flip, hull,
+    hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, rigs,
+    set_aside, stow, talk, walk, waters, weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -117,7 +117,9 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", weigh::routes())
         .mount("/", compare::routes())
         .mount("/", flip::routes())
+        .mount("/", derivation::routes())
         .mount("/", talk::routes())
+        .mount("/", waters::routes())
         .mount("/", reckons::routes())
         .mount("/", set_aside::routes())
         .mount("/", questions::routes())

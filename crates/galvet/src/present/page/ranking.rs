@@ -1,5 +1,6 @@
 //! The ranking as the main page shows it.
 
+use super::columns::{Cell, cells};
 use super::deck::{kit_doubts, kit_line};
 use super::figure::{Figure, figure_of, percent};
 use crate::answer::Answered;
@@ -25,12 +26,16 @@ pub struct Row {
     pub gauge: Gauge,
     pub margin: Figure,
     pub stability: Figure,
+    /// Figures beside the points.
+    pub columns: Vec<Cell>,
     pub score: String,
     pub capacity_points: String,
     pub stability_points: String,
     /// Where the deck counts.
     pub deck_points: Option<String>,
     pub why: String,
+    /// Against the hull one knows; empty where none is named.
+    pub known: String,
     pub firmness: String,
     pub firmness_class: &'static str,
     pub firmness_help: String,
@@ -162,11 +167,13 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         gauge: gauge::gauge(entry, full, system),
         margin: figure_of(a, Quantity::BindingMargin, system),
         stability: figure_of(a, headline, system),
+        columns: cells(a, survey, system),
         score: format!("{:.0}", entry.score.total),
         capacity_points: format!("{:.0}", entry.score.capacity),
         stability_points: format!("{:.0}", entry.score.stability),
         deck_points: (ranking.brief.deck != DeckUse::Aside)
             .then(|| format!("{:.0}", entry.score.deck)),
+        known: against_known(ranking, index),
         why: explain::why(ranking, index, system),
         firmness,
         firmness_class,
@@ -174,6 +181,36 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         on_front: entry.on_front,
         findings,
         peril: explain::peril(entry).unwrap_or_default(),
+    }
+}
+
+/// "9 % more standing support than the one you know".
+fn against_known(ranking: &Ranking, index: usize) -> String {
+    let Some(known) = &ranking.brief.known else {
+        return String::new();
+    };
+    let headline = explain::headline_stability(&ranking.brief);
+    let ranked = ranking.ranked.iter().map(|r| &r.assessment);
+    let out = ranking
+        .ruled_out
+        .iter()
+        .filter_map(|o| o.assessment.as_ref());
+    let mut all = ranked.chain(out);
+    let hers = all.find(|a| a.setup.posterior.survey.key == known.hull);
+    let mine = &ranking.ranked[index];
+    if mine.survey().key == known.hull {
+        return "The one you know.".to_owned();
+    }
+    let both = hers.and_then(|a| Some((mine.assessment.median(headline)?, a.median(headline)?)));
+    let Some((x, y)) = both.filter(|(_, y)| *y > 0.0) else {
+        return String::new();
+    };
+    let percent = (100.0 * (x / y - 1.0)).round();
+    let what = headline.row().label;
+    match percent {
+        0.0 => format!("As much {what} as the one you know."),
+        p if p > 0.0 => format!("{p:.0}\u{a0}% more {what} than the one you know."),
+        p => format!("{:.0}\u{a0}% less {what} than the one you know.", -p),
     }
 }
 

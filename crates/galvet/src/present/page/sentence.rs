@@ -3,7 +3,7 @@
 use crate::question::{Asked, Kind, MORE, PARTS, Part, PartId, company};
 use galvet_core::base::{Dimension, Keyed, POUND, System};
 use galvet_core::crew::{Crew, Kin, Posture};
-use galvet_core::question::{Brief, StandingUse};
+use galvet_core::question::{Brief, Felt, StandingUse};
 use galvet_store::Catalogue;
 
 /// One answer a part offers.
@@ -55,6 +55,8 @@ pub struct Field {
 pub struct Sentence {
     /// Where the form goes.
     pub action: String,
+    /// Slug of the saved question it starts from; empty for none.
+    pub start: String,
     /// The angler's weight.
     pub mass: Field,
     /// The angler's height.
@@ -182,6 +184,7 @@ impl Maker<'_> {
                     chosen: o.key == now,
                 })
                 .collect(),
+            Kind::Hull => self.hulls(&now),
             _ => self.named(id, &now),
         };
         let shown = choices.iter().find(|c| c.chosen);
@@ -193,6 +196,20 @@ impl Maker<'_> {
             choices,
             error: self.error(part),
         }
+    }
+
+    /// No hull, or one of the catalogue's.
+    fn hulls(&self, now: &str) -> Vec<Choice> {
+        let choice = |key: &str, label: String| Choice {
+            key: key.to_owned(),
+            label,
+            note: String::new(),
+            chosen: key == now,
+        };
+        let none = std::iter::once(choice("", "none known".to_owned()));
+        let hulls = self.catalogue.hulls.iter();
+        let hulls = hulls.map(|h| choice(&h.survey.key, format!("knows the {}", h.survey.name())));
+        none.chain(hulls).collect()
     }
 
     fn named(&self, id: PartId, now: &str) -> Vec<Choice> {
@@ -247,6 +264,14 @@ fn word(brief: &Brief, id: PartId) -> String {
         PartId::Capacity => brief.capacity_school.key().to_owned(),
         PartId::Deck => brief.deck.key().to_owned(),
         PartId::Hand => brief.hand.key().to_owned(),
+        PartId::Known => brief
+            .known
+            .as_ref()
+            .map_or(String::new(), |k| k.hull.clone()),
+        PartId::Felt => {
+            let felt = brief.known.as_ref().map_or(Felt::Steady, |k| k.felt);
+            felt.key().to_owned()
+        }
         PartId::Launch => brief.wishes.launch.key().to_owned(),
         PartId::Fishing => brief.wishes.fishing.key().to_owned(),
         PartId::Practice => brief.wishes.practice.key().to_owned(),
@@ -391,6 +416,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
     let limits: Vec<Field> = limited.into_iter().map(|l| l.1).collect();
     Sentence {
         action,
+        start: asked.start.clone().unwrap_or_default(),
         mass: make.field(PartId::Mass),
         stature: make.field(PartId::Stature),
         posture: make.pick(PartId::Posture),

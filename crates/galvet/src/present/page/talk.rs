@@ -72,7 +72,10 @@ fn asked(step: &Step, brief: &Brief) -> bool {
 #[must_use]
 pub fn talk(word: &str, sentence: &mut Sentence, brief: &Brief) -> Talk {
     let steps: Vec<&Step> = STEPS.iter().filter(|s| asked(s, brief)).collect();
-    let at = steps.iter().position(|s| s.word == word).unwrap_or(0);
+    // A step that is not asked any more gives way to the one after it.
+    let wanted = STEPS.iter().position(|s| s.word == word).unwrap_or(0);
+    let at = STEPS[..wanted].iter().filter(|s| asked(s, brief)).count();
+    let at = at.min(steps.len() - 1);
     let here = steps[at];
     let mut out = Talk {
         number: at + 1,

@@ -172,6 +172,12 @@ pub fn clash_words(board: &Board, system: System) -> (Vec<usize>, Vec<String>) {
                 "{item} stands {} out over the side",
                 system.text(Dimension::ShortLength, by, 0)
             ),
+            Against::TooLarge => {
+                let lies = layout.stowed.get(clash.number);
+                let lies = lies.and_then(|s| s.lies.as_ref());
+                let place = lies.map_or("place", |l| l.zone.as_str());
+                format!("{item} is larger than the {place}")
+            }
             Against::Reserve(why) => format!("{item} stands up on {why}"),
         });
     }

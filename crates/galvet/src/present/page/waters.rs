@@ -1,0 +1,193 @@
+//! The waters: what each asks of a hull, drawn, and a water's form.
+
+use super::filled::{Filled, NotTaken};
+use super::kit::Group;
+use crate::kit::shown_water;
+use crate::present::draw::{coordinate, path};
+use galvet_core::base::{Dimension, Keyed, System};
+use galvet_core::question::{StandingUse, Water};
+
+/// What a water asks of a hull, as a section in it.
+pub struct Demand {
+    pub view_box: String,
+    /// The least hull that passes: its floor and gunwale as near the water as allowed.
+    pub hull: String,
+    pub floor: String,
+    pub water: String,
+    pub ground: String,
+}
+
+/// A water in the list.
+pub struct WaterLine {
+    pub key: String,
+    pub name: String,
+    pub conditions: String,
+    pub facts: Vec<(&'static str, String)>,
+    pub cautions: Vec<String>,
+    pub demand: Demand,
+}
+
+/// A water's form.
+pub struct WaterView {
+    /// Its key; empty for a new one.
+    pub key: String,
+    pub name: String,
+    pub groups: Vec<Group>,
+    pub cautions: String,
+    pub trouble: String,
+    pub shown: String,
+    pub demand: Option<Demand>,
+}
+
+/// Units a metre in the drawing, and the box drawn: half a kayak's beam is enough.
+const SCALE: f64 = 150.0;
+const WIDTH: f64 = 1.5;
+const BEAM: f64 = 0.8;
+/// Draft drawn, m: what a loaded kayak has, about.
+const DRAFT: f64 = 0.12;
+/// Most depth drawn, m.
+const DEEPEST: f64 = 1.0;
+
+/// Draws what a water asks.
+#[must_use]
+pub fn demand(water: &Water) -> Demand {
+    let depth = water.least_depth.clamp(DRAFT, DEEPEST);
+    let top = 0.32;
+    let at = |x: f64, z: f64| (x * SCALE, (top - z) * SCALE);
+    let (left, right) = (0.5 * (WIDTH - BEAM), 0.5 * (WIDTH + BEAM));
+    let gunwale = water.freeboard.max(0.02);
+    let hull = [
+        at(left, gunwale),
+        at(left, -DRAFT),
+        at(right, -DRAFT),
+        at(right, gunwale),
+    ];
+    let inner = 0.08;
+    let floor = [
+        at(left + inner, water.floor_clearance),
+        at(right - inner, water.floor_clearance),
+    ];
+    Demand {
+        view_box: format!(
+            "0 0 {} {}",
+            coordinate(WIDTH * SCALE),
+            coordinate((top + depth + 0.08) * SCALE)
+        ),
+        hull: path(hull, false),
+        floor: path(floor, false),
+        water: path([at(0.0, 0.0), at(WIDTH, 0.0)], false),
+        ground: path([at(0.0, -depth), at(WIDTH, -depth)], false),
+    }
+}
+
+/// The list.
+#[must_use]
+pub fn waters(all: &[Water], system: System) -> Vec<WaterLine> {
+    let fine = |m: f64| system.text(Dimension::FineLength, m, 0);
+    let percent = |share: f64| format!("{:.0}\u{a0}%", 100.0 * share);
+    all.iter()
+        .map(|w| WaterLine {
+            key: w.key.clone(),
+            name: w.name.clone(),
+            conditions: w.conditions.clone(),
+            facts: vec![
+                ("gunwale above the water, at least", fine(w.freeboard)),
+                ("floor above it, open scuppers", fine(w.floor_clearance)),
+                ("works to of the label", percent(w.working_share)),
+                (
+                    "least depth",
+                    system.text(Dimension::Length, w.least_depth, 2),
+                ),
+                ("standing", w.standing.label().to_owned()),
+                (
+                    "capacity : stability",
+                    format!(
+                        "{:.0} : {:.0}",
+                        100.0 * w.capacity_weight,
+                        100.0 - 100.0 * w.capacity_weight
+                    ),
+                ),
+                (
+                    "deck",
+                    match (w.must_drain, w.plugs_allowed) {
+                        (true, _) => "must drain".to_owned(),
+                        (false, true) => "plugs allowed".to_owned(),
+                        (false, false) => "scuppers open".to_owned(),
+                    },
+                ),
+            ],
+            cautions: w.cautions.clone(),
+            demand: demand(w),
+        })
+        .collect()
+}
+
+/// A water's form; a new one's without `water`.
+#[must_use]
+pub fn water(water: Option<&Water>, not_taken: &NotTaken, system: System) -> WaterView {
+    let blank = Water {
+        key: String::new(),
+        name: String::new(),
+        density: 1000.0,
+        freeboard: 0.18,
+        floor_clearance: 0.02,
+        working_share: 0.7,
+        least_depth: 0.5,
+        conditions: String::new(),
+        standing: StandingUse::Brief,
+        capacity_weight: 0.5,
+        reserve_share: 0.3,
+        must_drain: true,
+        plugs_allowed: false,
+        cautions: Vec::new(),
+    };
+    let form = Filled {
+        shown: shown_water(water.unwrap_or(&blank), system),
+        not_taken,
+    };
+    let tick = |name: &str, label: &str| form.tick(name.to_owned(), label.to_owned());
+    WaterView {
+        key: water.map_or(String::new(), |w| w.key.clone()),
+        name: water.map_or(String::new(), |w| w.name.clone()),
+        cautions: form.value("cautions"),
+        trouble: form.trouble(),
+        shown: water.map_or(String::new(), |_| form.shown.sent_along()),
+        demand: water.map(demand),
+        groups: vec![Group {
+            title: "What it is like and what it asks",
+            hint: "guide values are yours to set; the local forecast and rules stand above them",
+            fields: vec![
+                form.field("name", "called", ""),
+                form.field(
+                    "conditions",
+                    "typical wave and wind",
+                    "waves to 0.3 m, wind to 12 kn",
+                ),
+                form.field(
+                    "density",
+                    "density, kg/m³",
+                    "fresh 1000, brackish 1010, salt 1025",
+                ),
+                form.field(
+                    "freeboard",
+                    "gunwale above the water, at least",
+                    "plugged, sit-inside",
+                ),
+                form.field("floor", "floor above it, at least", "open scuppers, boards"),
+                form.field("share", "works to of the label, %", "30 to 100"),
+                form.field("depth", "least depth", ""),
+                form.field("weight", "capacity counts, of 100", ""),
+                form.field("reserve", "reserve counts seated, of 100", ""),
+            ],
+            selects: vec![(
+                "standing",
+                "standing there",
+                form.select::<StandingUse>("standing", None),
+            )],
+            ticks: vec![
+                tick("drains", "a deck that does not drain rules a hull out"),
+                tick("plugs", "scuppers may be plugged"),
+            ],
+        }],
+    }
+}

@@ -1,0 +1,124 @@
+//! The decision: steps of the conversation, waters, derivations, flips, in the
+//! browser's place.
+#![allow(clippy::unwrap_used, reason = "tests")]
+
+#[path = "common/desk.rs"]
+mod desk;
+
+use desk::Desk;
+use rocket::http::Status;
+use serde_json::Value;
+
+#[test]
+fn every_figure_of_every_hull_says_how_it_comes_about() {
+    let desk = Desk::demo();
+    let answer: Value = serde_json::from_str(&desk.page("/ranking.json?posture=sits")).unwrap();
+    let hulls = ["ranked", "ruled_out"];
+    let hulls = hulls
+        .into_iter()
+        .flat_map(|l| answer[l].as_array().unwrap().clone());
+    let mut seen = 0;
+    for hull in hulls {
+        let key = hull["hull"].as_str().unwrap();
+        for figure in [
+            "counted_kg",
+            "binding_margin_kg",
+            "label_margin_kg",
+            "lean_room_cm",
+            "standing_support",
+            "gm_m",
+            "getting_up",
+            "draft_m",
+        ] {
+            let page = desk.page(&format!("/hulls/{key}/figures/{figure}?posture=sits"));
+            assert!(page.contains("How it comes about") || page.contains("cannot be floated"));
+            seen += 1;
+        }
+    }
+    assert!(seen > 100);
+    assert_eq!(
+        desk.ask("/hulls/fennick-dunmarrow/figures/beauty").status(),
+        Status::NotFound
+    );
+    assert_eq!(
+        desk.ask("/hulls/nobody/figures/gm_m").status(),
+        Status::NotFound
+    );
+}
+
+#[test]
+fn the_numbers_of_a_derivation_are_those_of_the_load() {
+    let desk = Desk::demo();
+    let page = desk.page("/hulls/fennick-dunmarrow/figures/counted_kg");
+    // 88 kg in clothes that count wet with 9 kg.
+    assert!(page.contains("everybody aboard, in wet clothes 97.0\u{a0}kg"));
+    let label = desk.page("/hulls/fennick-dunmarrow/figures/label_margin_kg");
+    let answer: Value = serde_json::from_str(&desk.page("/ranking.json")).unwrap();
+    let mut all = answer["ranked"].as_array().unwrap().iter();
+    let hull = all.find(|h| h["hull"] == "fennick-dunmarrow").unwrap();
+    let margin = hull["capacity"]["label_margin_kg"].as_f64().unwrap();
+    assert!(
+        label.contains(&format!("leaves {margin:.0}\u{a0}kg")),
+        "{margin}"
+    );
+}
+
+#[test]
+fn a_water_of_ones_own_is_put_in_changed_asked_about_and_not_lost() {
+    let desk = Desk::demo();
+    let sent = "name=Reed+gut&conditions=still&density=1005&freeboard=100+mm&floor=5+mm&share=85\
+        &depth=0.2+m&weight=40&reserve=10&standing=essential&plugs=yes&cautions=Mud%0D%0AWires";
+    assert_eq!(desk.post("/new-water", sent), Status::SeeOther);
+    let waters = desk.store.catalogue().unwrap().waters;
+    let mine = waters.iter().find(|w| w.key == "reed-gut").unwrap();
+    assert_eq!(
+        (mine.freeboard, mine.floor_clearance, mine.working_share),
+        (0.1, 0.005, 0.85)
+    );
+    assert_eq!(mine.cautions, ["Mud", "Wires"]);
+    assert!(mine.plugs_allowed && !mine.must_drain);
+    let page = desk.page("/?water=reed-gut");
+    assert!(page.contains("Reed gut") && page.contains("Wires"));
+    // Out of range: told at its field, nothing kept.
+    let wrong = sent.replace("share=85", "share=10");
+    let answer = desk.send("/waters/reed-gut", rocket::http::ContentType::Form, &wrong);
+    assert_eq!(answer.status(), Status::UnprocessableEntity);
+    assert!(answer.into_string().unwrap().contains("t-share-said"));
+    // A question that asks about it keeps it.
+    desk.post("/questions?water=reed-gut", "name=By+the+gut");
+    assert_eq!(
+        desk.post("/waters/reed-gut", "action=forget"),
+        Status::UnprocessableEntity
+    );
+    assert_eq!(desk.post("/waters/pond", "action=forget"), Status::SeeOther);
+    assert_eq!(desk.ask("/waters/pond").status(), Status::NotFound);
+    desk.post("/undo", "back=/waters");
+    assert_eq!(desk.ask("/waters/pond").status(), Status::Ok);
+}
+
+#[test]
+fn a_flip_told_is_a_flip_when_it_is_asked() {
+    let desk = Desk::demo();
+    let first = |question: &str| {
+        let answer: Value =
+            serde_json::from_str(&desk.page(&format!("/ranking.json?{question}"))).unwrap();
+        answer["ranked"][0]["hull"].as_str().map(str::to_owned)
+    };
+    let mut told = 0;
+    for question in ["", "posture=sits", "posture=sits&water=lake", "mass=70+kg"] {
+        let now = first(question);
+        let page = desk.page(&format!("/flip?{question}"));
+        for asked in page.split("<a href=\"/?").skip(1) {
+            let Some((address, rest)) = asked.split_once("\">") else {
+                continue;
+            };
+            if !rest.starts_with("Ask it so") {
+                continue;
+            }
+            let address = address.replace("&#38;", "&").replace("&amp;", "&");
+            assert_ne!(first(&address), now, "{address}");
+            told += 1;
+        }
+    }
+    assert!(told > 0, "no flip in any of the questions");
+}
