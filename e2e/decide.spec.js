@@ -18,12 +18,12 @@ test("the conversation by keys alone ends on the ranking", async ({ page }) => {
   await page.keyboard.press("3");
   // Who sits is not asked how practised they stand.
   await expect(title).toHaveText("The angler?");
-  await page.getByLabel("the angler's weight").fill("92 kg");
+  await page.locator("#talk-mass").fill("92 kg");
   await page.keyboard.press("Enter");
   await expect(title).toHaveText("Which hand casts and lands?");
   await expect(page.locator(".sentence-text")).toContainText("92 kg");
   await page.getByRole("link", { name: "skip →" }).press("Enter");
-  await page.getByLabel("who comes along").fill("dog 18 kg");
+  await page.locator("#talk-with").fill("dog 18 kg");
   await page.keyboard.press("Enter");
   await expect(page.locator(".sentence-text")).toContainText("a dog of 18");
   await page.keyboard.press("1");
@@ -33,7 +33,7 @@ test("the conversation by keys alone ends on the ranking", async ({ page }) => {
   await expect(title).toHaveText("What is carried?");
   await expect(left).not.toHaveText(before);
   await page.keyboard.press("1");
-  await page.getByLabel("longest that can be stored").fill("4.2 m");
+  await page.locator("#talk-longest").fill("4.2 m");
   await page.keyboard.press("Enter");
   await expect(title).toHaveText("Whether holes may be drilled?");
   await page.keyboard.press("2");

@@ -108,7 +108,7 @@ test("a hull page says what it costs to go and what to measure", async ({
   // Every figure explains itself in place.
   const lean = page.locator('[data-figure="lean_room_cm"]');
   await lean.locator("summary").click();
-  await expect(lean.locator("p")).toBeVisible();
+  await expect(lean.locator("p").first()).toBeVisible();
   // Plugged, it tells where water runs in and whether it can be bailed.
   await page.goto("/hulls/drumlee-orvane?scuppers=plugged&water=lake");
   await expect(page.locator('[data-figure="down_flooding_deg"]')).toContainText(

@@ -44,13 +44,17 @@ struct Order {
     by: String,
     /// Columns: word, label, chosen.
     columns: Vec<(&'static str, &'static str, bool)>,
+    /// Whether rows stand close together, only their figures shown.
+    close: bool,
 }
 
 impl Order {
-    fn of(ranking: &RankingView, by: Option<&str>) -> Self {
+    fn of(ranking: &RankingView, by: Option<&str>, rows: Option<&str>) -> Self {
+        let close = rows == Some("close");
         let known = COLUMNS.iter().find(|c| by == Some(c.key));
         let rows = ranking.rows.iter().map(|r| r.columns.as_slice());
         Self {
+            close,
             rows: in_order(rows, by),
             by: known.map_or(String::new(), |c| c.key.to_owned()),
             columns: COLUMNS
@@ -149,9 +153,10 @@ async fn moved(
     })
 }
 
-#[get("/?<by>", rank = 1)]
+#[get("/?<by>&<rows>", rank = 1)]
 async fn ranking_page(
     by: Option<&str>,
+    rows: Option<&str>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
@@ -179,15 +184,16 @@ async fn ranking_page(
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         moved,
-        order: Order::of(&ranking, by),
+        order: Order::of(&ranking, by, rows),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))
 }
 
-#[get("/part/ranking?<by>")]
+#[get("/part/ranking?<by>&<rows>")]
 async fn ranking_part(
     by: Option<&str>,
+    rows: Option<&str>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
@@ -201,7 +207,7 @@ async fn ranking_part(
         set_aside: shared.shelf().await?.catalogue.set_aside.len(),
         sentence,
         moved,
-        order: Order::of(&ranking, by),
+        order: Order::of(&ranking, by, rows),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))

@@ -230,20 +230,24 @@ impl Of<'_> {
 
     fn leaning(&self, q: Quantity) -> Vec<String> {
         let loads = &self.a.setup.loads;
+        let taken = loads.live_moment() / loads.crew_mass();
+        let short = |m: f64| self.system.text(Dimension::ShortLength, m, 1);
+        // Before what others may take up; nothing is left where that is more.
+        let answered = self.values.get(q).map(|left| left + taken);
         let mut steps = vec![
             self.stiffness(),
             format!(
                 "the shift s = Δ·GZ / (m·cos φ) at the lean where she pushes back hardest, or where water runs in: Δ {}, the angler m {} in wet clothes: {}",
                 self.mass(self.weight(Carriage::Seated)),
                 self.mass(loads.crew_mass()),
-                self.told(q)
+                answered.map_or("not known".to_owned(), short)
             ),
         ];
-        if loads.live_moment() > 0.0 {
-            let taken = loads.live_moment() / loads.crew_mass();
+        if taken > 0.0 {
             steps.push(format!(
-                "less {} that who comes along may take up by moving",
-                self.system.text(Dimension::ShortLength, taken, 1)
+                "less {} that who comes along may take up by moving: {}",
+                short(taken),
+                self.told(q)
             ));
         }
         steps
