@@ -6,9 +6,11 @@ mod address;
 mod answers;
 pub mod company;
 mod file;
+mod offers;
 mod parts;
 
 pub use address::{Ask, Asked, Mistake};
 pub use answers::{Answer, Answers, NothingToAsk};
 pub use file::{check, document, kept, read, resolve};
-pub use parts::{Kind, MORE, Offer, PARTS, Part, PartId};
+pub use offers::Offer;
+pub use parts::{Kind, MORE, PARTS, Part, PartId};

@@ -2,6 +2,7 @@
 //! reader's units, every choice already made. Templates only lay it out.
 
 pub mod afloat;
+pub mod beside;
 pub mod card;
 pub mod catalogue;
 pub mod changes;

@@ -1,0 +1,85 @@
+//! What stands beside a question: cautions, and small changes worth a try.
+
+use crate::question::{Kind, PartId};
+use galvet_core::base::{Dimension, Keyed, POUND, System};
+use galvet_core::crew::{Crew, Kin, Posture};
+use galvet_core::question::{Brief, StandingUse};
+
+/// What must be said beside this question.
+pub(super) fn cautions(brief: &Brief) -> Vec<String> {
+    let mut out = Vec::new();
+    if brief.scuppers.holds_water() && !brief.water.plugs_allowed {
+        out.push("Plugged scuppers do not drain: on this water keep them open.".to_owned());
+    }
+    if brief.posture != Posture::Sits && brief.water.standing == StandingUse::No {
+        out.push(format!(
+            "Standing is not done on this water ({}).",
+            brief.water.name
+        ));
+    }
+    let child = brief.others.iter().any(|c| c.kin() == Kin::Child);
+    if child {
+        out.push(
+            "A child wears an aid of its own size and sits in a seat of its own; straps are no handholds."
+                .to_owned(),
+        );
+        if brief.water.standing == StandingUse::No || brief.water.must_drain {
+            out.push(format!(
+                "{} is no water for a child in a kayak: choose quieter water.",
+                brief.water.name
+            ));
+        }
+    }
+    if brief.others.iter().any(|c| c.kin() == Kin::Dog) {
+        out.push(
+            "A dog moves: what it may put to one side is taken off the lean room; give it an aid with a handle, and no lead tied to the boat."
+                .to_owned(),
+        );
+    }
+    out.extend(brief.water.cautions.iter().cloned());
+    out
+}
+
+/// Small changes of a question that are worth a try.
+pub(super) fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String)> {
+    let mut out = Vec::new();
+    let step = match system {
+        System::Metric => 5.0,
+        System::Imperial => 10.0 * POUND,
+    };
+    for (by, word) in [(-step, "lighter"), (step, "heavier")] {
+        let mass = brief.crew.mass() + by;
+        if Crew::MASS.check(mass).is_ok() {
+            let words = format!("{} {word}", system.text(Dimension::Mass, step, 0));
+            let value = system.text(Dimension::Mass, mass, 1).replace('\u{a0}', " ");
+            out.push((PartId::Mass.part().name, value, words));
+        }
+    }
+    let stature = brief.crew.stature() + 0.10;
+    if Crew::STATURE.check(stature).is_ok() {
+        let words = format!("{} taller", system.text(Dimension::ShortLength, 0.10, 0));
+        out.push((
+            PartId::Stature.part().name,
+            format!("{stature:.2} m"),
+            words,
+        ));
+    }
+    for (part, now) in [
+        (PartId::Seat, brief.seat.key()),
+        (PartId::Posture, brief.posture.key()),
+        (PartId::Scuppers, brief.scuppers.key()),
+    ] {
+        let Kind::Words(offered) = part.part().kind else {
+            continue;
+        };
+        for offer in offered().iter().filter(|o| o.key != now).take(2) {
+            let words = match part {
+                PartId::Seat => format!("seat {}", offer.label),
+                PartId::Scuppers => format!("scuppers {}", offer.label),
+                _ => offer.label.to_owned(),
+            };
+            out.push((part.part().name, offer.key.to_owned(), words));
+        }
+    }
+    out
+}
