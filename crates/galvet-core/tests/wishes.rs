@@ -5,12 +5,15 @@ mod common;
 mod stow_hull;
 
 use common::{assess, brief, ranking, rig as line_rig};
-use galvet_core::crew::Posture;
+use galvet_core::base::System;
+use galvet_core::crew::{Companion, Kin, Posture};
 use galvet_core::figures::Quantity;
 use galvet_core::gear::{Fixing, Strain};
 use galvet_core::guide::Guides;
-use galvet_core::hull::{FittingKind, Judgement, Propulsion, ZoneKind};
-use galvet_core::question::{Brief, Drilling, Drive, Felt, Fishing, Joints, Known, Practice};
+use galvet_core::hull::{FittingKind, Judgement, Measure, Propulsion, Reading, Source, ZoneKind};
+use galvet_core::question::{
+    Brief, Drilling, Drive, Felt, Fishing, Joints, Known, Launch, Practice,
+};
 use galvet_core::rank::{Code, minds, support_needed};
 use stow_hull::{fitting, gear, hull, line, rig, zone};
 
@@ -109,7 +112,7 @@ fn what_a_buyer_must_mind_is_named() {
     let mut sounder = gear("sounder", 1.5, [0.15, 0.15, 0.30]);
     sounder.fixings = vec![Fixing::Track];
     let mut asked = brief(77.0, 1.80, rig(vec![line(&sounder)]));
-    let told = |survey: &_, asked: &Brief| minds(&assess(survey, asked, 16), asked);
+    let told = |survey: &_, asked: &Brief| minds(&assess(survey, asked, 16), asked, System::Metric);
     assert!(told(&survey, &asked).is_empty());
     asked.wishes.fishing = Fishing::Fly;
     assert!(told(&survey, &asked)[0].ends_with("stripped: 1"));
@@ -121,6 +124,15 @@ fn what_a_buyer_must_mind_is_named() {
     assert!(told(&survey, &asked)[0].contains("from the floor"));
     survey.looked.judged.insert(Judgement::Backrest, "low");
     assert!(told(&survey, &asked)[1].contains("backrest is low"));
+    asked.wishes.joints = Joints::Fine;
+    survey.seats = 2;
+    asked.others = vec![Companion::new(Kin::Adult, 60.0, 1.7).unwrap()];
+    assert!(told(&survey, &asked)[0].contains("other seat"));
+    asked.others.clear();
+    asked.wishes.launch = Launch::Steps;
+    let heavy = Reading::new(Measure::FittedWeight, 57.0, Source::Scale).unwrap();
+    survey.readings.insert(Measure::FittedWeight, vec![heavy]);
+    assert!(told(&survey, &asked)[0].contains("57\u{a0}kg fitted is more than two"));
 }
 
 #[test]

@@ -3,7 +3,7 @@
 
 use super::Candidate;
 use super::reason::{Code, Reason};
-use crate::base::{Dimension, Keyed};
+use crate::base::{Dimension, Keyed, System};
 use crate::crew::Posture;
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};
@@ -96,10 +96,14 @@ pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
 
 /// What a buyer must mind of a hull, though it does not rule her out.
 #[must_use]
-pub fn minds(assessment: &Assessment, brief: &Brief) -> Vec<String> {
+pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<String> {
     let setup = &assessment.setup;
     let survey = &setup.posterior.survey;
     let (wishes, mut out) = (brief.wishes, Vec::new());
+    let company = &setup.loads.company;
+    if company.short == 0 && company.sat.iter().any(|s| s.guessed) {
+        out.push("where the other seat is nobody noted: guessed, and trim with it".to_owned());
+    }
     let up = assessment.median(Quantity::GettingUp);
     if wishes.joints == Joints::Complain
         && up.is_some_and(|share| share < setup.guides()[Guide::FromTheFloor])
@@ -136,8 +140,9 @@ pub fn minds(assessment: &Assessment, brief: &Brief) -> Vec<String> {
         && kg > setup.guides()[Guide::TwoLift]
     {
         out.push(format!(
-            "launched {}: {kg:.0} kg fitted is more than two usually carry",
-            wishes.launch.label()
+            "launched {}: {} fitted is more than two usually carry",
+            wishes.launch.label(),
+            system.text(Dimension::Mass, kg, 0)
         ));
     }
     out

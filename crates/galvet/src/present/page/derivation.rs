@@ -311,7 +311,12 @@ fn inputs(a: &Assessment, q: Quantity, system: System) -> Vec<Input> {
         Input {
             label: m.label(),
             value: used.map_or("not known".to_owned(), |r| {
-                system.text(bounds.dimension, r.value, 2)
+                let decimals = if bounds.dimension == Dimension::Length {
+                    2
+                } else {
+                    1
+                };
+                system.text(bounds.dimension, r.value, decimals)
             }),
             source: used.map_or("guessed, with a width".to_owned(), |r| {
                 let date = if r.date.is_empty() {

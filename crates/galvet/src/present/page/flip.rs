@@ -35,7 +35,9 @@ pub fn view(
         match flip.change {
             Change::Mass(by) => {
                 let more = if by > 0.0 { "more" } else { "less" };
-                let value = mass(brief.crew.mass() + by).replace('\u{a0}', " ");
+                // To the tenth in kilograms, whatever the reader's units: rounded
+                // to a pound it might fall short of the change.
+                let value = format!("{:.1} kg", brief.crew.mass() + by);
                 FlipLine {
                     words: format!(
                         "{} {more} aboard with the angler, and {then}",

@@ -155,7 +155,7 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
     let afloat = answered.afloat.get(&survey.key);
     let mut findings = doubts(survey, a.remarks());
     findings.extend(unchecked(a, &ranking.brief));
-    findings.extend(minds(a, &ranking.brief));
+    findings.extend(minds(a, &ranking.brief, system));
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
     Row {
         key: survey.key.clone(),
