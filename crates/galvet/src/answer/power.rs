@@ -98,11 +98,16 @@ pub(super) fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power
     let day = guides[Guide::DayHours];
     let taken: f64 = small.iter().map(|(watts, duty)| watts * duty * day).sum();
     let left = bank.as_ref().ok().map(|b| (b.usable - taken).max(0.0));
-    let motors: f64 = draws.iter().filter(|d| d.motor).map(|d| d.watts).sum();
-    let range = left.filter(|left| motors > 0.0 && *left > 0.0);
-    let range = range.and_then(|left| motor_range(setup, shape, motors, 3600.0 * left));
+    let series = (cells.len() > 1).then(|| Bank::wire(&cells, Wiring::Series, guides));
+    let motors: Vec<&Drawing> = draws.iter().filter(|d| d.motor).collect();
+    let watts: f64 = motors.iter().map(|d| d.watts).sum();
+    let volts = motors.iter().map(|d| d.volts);
+    let given = usable_for(volts, bank.as_ref().ok(), series.as_ref());
+    let given = given.map(|usable| usable - taken);
+    let range = given.filter(|left| watts > 0.0 && *left > 0.0);
+    let range = range.and_then(|left| motor_range(setup, shape, watts, 3600.0 * left));
     Some(Power {
-        series: (cells.len() > 1).then(|| Bank::wire(&cells, Wiring::Series, guides)),
+        series,
         cables: cables(setup, &draws),
         left,
         day,
@@ -111,6 +116,20 @@ pub(super) fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power
         bank,
         draws,
     })
+}
+
+/// What the batteries give motors of `volts`, Wh: of the ways to wire them that feed
+/// every one the one that gives least, since nobody said how they are wired; `None`
+/// where none feeds them.
+fn usable_for(
+    volts: impl Iterator<Item = Option<f64>> + Clone,
+    parallel: Option<&Bank>,
+    series: Option<&Result<Bank, BankError>>,
+) -> Option<f64> {
+    let series = series.and_then(|bank| bank.as_ref().ok());
+    let ways = parallel.into_iter().chain(series);
+    let feeds = |bank: &&Bank| volts.clone().flatten().all(|v| bank.feeds(v));
+    ways.filter(feeds).map(|b| b.usable).reduce(f64::min)
 }
 
 /// From the heaviest battery aboard to each thing that draws.
@@ -172,3 +191,35 @@ fn steering(setup: &Setup, draws: &[Drawing]) -> Vec<Cable> {
 
 /// Where a steering cable ends.
 pub const STEERED_FROM: &str = "the pedals, to steer";
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use galvet_core::gear::Chemistry;
+    use galvet_core::guide::Guides;
+
+    #[test]
+    fn a_motor_gets_what_the_wiring_that_feeds_it_gives() {
+        let guides = Guides::default();
+        let cell = |amp_hours: f64| Cell {
+            name: "battery".to_owned(),
+            volts: 12.8,
+            amp_hours,
+            chemistry: Chemistry::Lifepo4,
+        };
+        let cells = [cell(100.0), cell(60.0)];
+        let parallel = Bank::wire(&cells, Wiring::Parallel, &guides).unwrap();
+        let series = Some(Bank::wire(&cells, Wiring::Series, &guides));
+        let given = |volts: &[Option<f64>]| {
+            usable_for(volts.iter().copied(), Some(&parallel), series.as_ref())
+        };
+        let near = |a: Option<f64>, b: f64| a.is_some_and(|a| (a - b).abs() < 1e-9);
+        // Side by side 160 Ah of 12.8 V, one after the other 60 Ah of 25.6 V.
+        assert!(near(given(&[Some(12.0)]), 0.9 * 12.8 * 160.0));
+        assert!(near(given(&[Some(24.0)]), 0.9 * 25.6 * 60.0));
+        // Nobody said: what gives least.
+        assert!(near(given(&[None]), 0.9 * 25.6 * 60.0));
+        assert_eq!(given(&[Some(36.0)]), None);
+        assert_eq!(given(&[Some(12.0), Some(24.0)]), None);
+    }
+}
