@@ -215,9 +215,14 @@ class Board {
     this.markClashes(fresh.content);
   }
 
-  /** Marks on the drawing in hand what the tried one has in the way. */
+  /** Marks on the drawing in hand what the tried one has in the way, and where the
+   * water lies then. */
   markClashes(tried) {
     const plan = this.plan;
+    const [water, then] = [plan, tried].map((at) =>
+      at?.querySelector(".stow-water"),
+    );
+    if (water && then) water.setAttribute("d", then.getAttribute("d"));
     for (const mark of plan?.querySelectorAll(".kit[data-kit]") ?? []) {
       const same = `.kit[data-kit="${mark.dataset.kit}"]`;
       const clash = tried.querySelector(same)?.classList.contains("kit-clash");

@@ -11,6 +11,7 @@ use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::Pin;
+use galvet_core::rank::explain::area;
 use galvet_core::stow::{LegRoom, Loss, Mode};
 
 /// A thing in the list.
@@ -238,6 +239,13 @@ fn headline(board: &Board, system: System) -> Vec<BoardFigure> {
         line.push(count("holes", deck.holes as usize, deck.holes > 0));
         let out = deck.out_of_reach as usize;
         line.push(count("out of reach", out, out > 0));
+        line.push(BoardFigure {
+            label: "floor clear",
+            value: deck
+                .standing_floor
+                .map_or("none".to_owned(), |m2| area(m2, system)),
+            bad: false,
+        });
     }
     line
 }
