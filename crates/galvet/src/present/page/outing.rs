@@ -2,6 +2,7 @@
 //! over, what the batteries give.
 
 use crate::answer::{Board, Point, Power, STEERED_FROM};
+use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::crew::Crew;
 use galvet_core::figures::Quantity;
@@ -17,6 +18,14 @@ pub struct DayLine {
     /// Height of the load's bar, of a hundred.
     pub share: f64,
     pub worst: bool,
+}
+
+/// One figure through the day, drawn.
+pub struct DayCurve {
+    pub label: &'static str,
+    pub line: String,
+    /// Where each point lies, and what it says.
+    pub points: Vec<(String, String, String)>,
 }
 
 /// What is lost.
@@ -90,6 +99,52 @@ pub(super) fn red(board: &Board) -> Vec<String> {
         ));
     }
     out
+}
+
+/// Load, freeboard and trim through the day, each in a box of 220 × 70 between its
+/// least and its most; left out where she does not rest at some point.
+pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
+    let curve = |label, values: Vec<Option<f64>>, text: &dyn Fn(f64) -> String| {
+        let values: Vec<f64> = values.into_iter().collect::<Option<_>>()?;
+        let least = values.iter().copied().fold(f64::INFINITY, f64::min);
+        let most = values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
+        // A level line stands in the middle.
+        let span = (most - least).max(1e-9);
+        let at = |n: usize, v: f64| {
+            let share = if most > least {
+                (v - least) / span
+            } else {
+                0.5
+            };
+            let step = 160.0 / values.len().saturating_sub(1).max(1) as f64;
+            (30.0 + step * n as f64, 54.0 - 30.0 * share)
+        };
+        let places: Vec<(f64, f64)> = values.iter().enumerate().map(|(n, &v)| at(n, v)).collect();
+        let said = places.iter().zip(&values);
+        Some(DayCurve {
+            label,
+            points: said
+                .map(|(&(x, y), &v)| (coordinate(x), coordinate(y), text(v)))
+                .collect(),
+            line: path(places, false),
+        })
+    };
+    let figure = |q: Quantity| points.iter().map(move |p| p.figures.get(q)).collect();
+    let row = |q: Quantity| move |v: f64| q.row().text(system, v);
+    let all = [
+        curve(
+            "crew and kit",
+            points.iter().map(|p| Some(p.load)).collect(),
+            &|kg| system.text(Dimension::Mass, kg, 0),
+        ),
+        curve(
+            "least freeboard",
+            figure(Quantity::Freeboard),
+            &row(Quantity::Freeboard),
+        ),
+        curve("trim, bow up", figure(Quantity::Trim), &row(Quantity::Trim)),
+    ];
+    all.into_iter().flatten().collect()
 }
 
 pub(super) fn day(points: &[Point], system: System) -> Vec<DayLine> {

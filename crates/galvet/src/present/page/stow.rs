@@ -3,7 +3,9 @@
 
 use super::deck::{counted, deck_lines};
 use super::offer::{Offer, pins_json};
-use super::outing::{DayLine, LossLine, PowerView, day, losses, lost, power, red};
+use super::outing::{
+    DayCurve, DayLine, LossLine, PowerView, curves, day, losses, lost, power, red,
+};
 use super::work::{WorkView, clash_words, work_view};
 use crate::answer::{Board, all_pins};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
@@ -66,6 +68,7 @@ pub struct StowView {
     pub lost: String,
     pub red: Vec<String>,
     pub day: Vec<DayLine>,
+    pub curves: Vec<DayCurve>,
     pub power: Option<PowerView>,
     /// What holding it all takes.
     pub work: WorkView,
@@ -131,6 +134,7 @@ pub fn stow(
         lost: lost(board, system),
         red: red(board),
         day: day(&board.day, system),
+        curves: curves(&board.day, system),
         power: board.power.as_ref().map(|p| power(p, system)),
         better: board.better.as_ref().map(|(pins, trim)| Offer {
             words: format!(
