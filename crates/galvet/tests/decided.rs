@@ -122,3 +122,30 @@ fn a_flip_told_is_a_flip_when_it_is_asked() {
     }
     assert!(told > 0, "no flip in any of the questions");
 }
+
+#[test]
+fn a_hull_one_sat_down_in_rules_the_same_hulls_out_on_every_page() {
+    let desk = Desk::demo();
+    let question = "posture=stands&known=fennick-dunmarrow&felt=sat-down";
+    let answer: Value =
+        serde_json::from_str(&desk.page(&format!("/ranking.json?{question}"))).unwrap();
+    let mut seen = 0;
+    for out in answer["ruled_out"].as_array().unwrap() {
+        let reasons = out["reasons"].as_array().unwrap();
+        let seated = reasons.iter().find(|r| r["code"] == "stay-seated");
+        let Some(text) = seated.and_then(|r| r["text"].as_str()) else {
+            continue;
+        };
+        let key = out["hull"].as_str().unwrap();
+        assert!(text.contains("sat down again"), "{text}");
+        let page = desk.page(&format!("/hulls/{key}?{question}"));
+        assert!(page.contains(text), "{key}: {text}");
+        let beside = desk.page(&format!(
+            "/compare?hull={key}&hull=osprith-kelda-two&{question}"
+        ));
+        assert!(beside.contains("ruled out"), "{key}");
+        seen += 1;
+    }
+    // Herself among them.
+    assert!(seen > 3, "{seen}");
+}

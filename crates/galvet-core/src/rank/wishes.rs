@@ -44,8 +44,9 @@ pub(super) fn with_known(brief: &Arc<Brief>, candidates: &[Candidate]) -> Arc<Br
         .find(|(survey, _)| survey.key == known.hull);
     let hers = hers.and_then(|(_, assessed)| assessed.as_ref().ok());
     let support = hers.and_then(|a| a.median(Quantity::StandingSupport));
+    // Who judges a hull alone brings it along.
     let known = Known {
-        support,
+        support: support.or(known.support),
         ..known.clone()
     };
     Arc::new(Brief {

@@ -3,7 +3,7 @@
 //! floats nothing.
 
 use super::watch::{Unwanted, Watch};
-use galvet_core::figures::{Assessment, outlook::Outlook, outlook::outlook};
+use galvet_core::figures::{Assessment, Quantity, outlook::Outlook, outlook::outlook};
 use galvet_core::guide::Guides;
 use galvet_core::hull::Survey;
 use galvet_core::plausible::{CannotFloat, DEFAULT_SIZE, Posterior};
@@ -161,6 +161,19 @@ impl Desk {
             }
             None => make(),
         }
+    }
+
+    /// The question with the standing support of the hull one knows, for who judges
+    /// others without her.
+    #[must_use]
+    pub fn yardstick(&self, brief: &Brief, hulls: &[Hull]) -> Brief {
+        let mut out = brief.clone();
+        if let Some(known) = &mut out.known {
+            let hers = hulls.iter().find(|h| h.survey.key == known.hull);
+            let hers = hers.and_then(|hull| self.afloat(hull, brief).ok());
+            known.support = hers.and_then(|a| a.assessment.median(Quantity::StandingSupport));
+        }
+        out
     }
 
     /// A hull's figures under a question.

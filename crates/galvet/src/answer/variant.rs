@@ -86,6 +86,8 @@ pub fn ways(hull: &Hull) -> Vec<Way> {
 pub fn outcome(desk: &Desk, way: Way, brief: &Brief, answered: &Answered) -> Outcome {
     let mut brief = brief.clone();
     brief.seat = way.seat.unwrap_or(brief.seat);
+    // What the hull one knows is worth was found when all were ranked.
+    brief.known.clone_from(&answered.ranking.brief.known);
     let afloat = desk.afloat(&way.hull, &brief);
     let candidate = afloat.clone().map(|a| a.assessment.clone());
     let survey = way.hull.survey.clone();

@@ -287,10 +287,12 @@ pub fn weigh_thing(
             let light = "lighter on the water than packed: weigh it packed as well";
             return Err(Refusal::from(light));
         }
+        // The same weighing's older note gives way; all else somebody wrote stays.
+        let same = note.split(", steady").next().unwrap_or(note);
         let said = gear
             .note
             .split("; ")
-            .filter(|n| !n.is_empty() && !n.contains("scale"));
+            .filter(|n| !n.is_empty() && !n.starts_with(same));
         let notes: Vec<&str> = said.chain([note]).collect();
         gear.note = notes.join("; ");
         let checked = (**gear).clone().check();

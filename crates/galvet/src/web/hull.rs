@@ -61,6 +61,7 @@ async fn hull_of(
     let (brief, desk) = (asked.brief.clone(), shared.desk.clone());
     let view = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&shelf.hulls[index], &brief);
+        let brief = desk.yardstick(&brief, &shelf.hulls);
         hull::hull(&shelf.catalogue.hulls[index], &afloat, &brief, reader.units)
     });
     Ok(Some((asked, sentence, view.await?)))

@@ -143,7 +143,12 @@ async fn moved(
     let Ok(asked) = start.resolve(&shelf.catalogue, reader.units) else {
         return Ok(Moved::default());
     };
-    if asked.brief == *now.ranking.brief {
+    // What judging filled in was not asked.
+    let mut answered = (*now.ranking.brief).clone();
+    if let Some(known) = &mut answered.known {
+        known.support = None;
+    }
+    if asked.brief == answered {
         return Ok(Moved::default());
     }
     let was = shared.ranking(&asked, shelf, reader.caller).await?;
