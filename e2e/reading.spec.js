@@ -147,7 +147,7 @@ test("units are switched anywhere and remembered", async ({ page }) => {
   await page.goto("/?water=coast");
   await page.getByRole("button", { name: "ft · lb" }).click();
   await expect(page).toHaveURL(/water=coast/);
-  await expect(page.locator(".facts").first()).toContainText("′");
+  await expect(page.locator(".row .facts").first()).toContainText("′");
   await page.goto("/");
   await expect(
     page.locator('summary[aria-label^="the angler\'s weight"]'),
