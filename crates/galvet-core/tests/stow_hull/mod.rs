@@ -11,7 +11,7 @@ use galvet_core::hull::{
     ZoneKind,
 };
 use galvet_core::rig::{Rig, RigLine};
-use galvet_core::stow::{Aboard, Demand, Engine, Layout, Space};
+use galvet_core::stow::{Aboard, Demand, Engine, Layout, Piece, Rect, Space};
 
 pub const LENGTH: f64 = 3.7;
 pub const BEAM: f64 = 0.9;
@@ -187,4 +187,34 @@ pub fn checked(survey: &Survey, layout: &Layout) {
             assert!(apart, "{a_name} and {b_name} overlap: {a:?} {b:?}");
         }
     }
+}
+
+/// Whether pieces go into a room, every place on a grid tried: all sizes are whole
+/// cells.
+pub fn by_force(room: (i32, i32), kept: &[Rect], pieces: &[Piece], placed: &mut Vec<Rect>) -> bool {
+    let Some(piece) = pieces.get(placed.len()) else {
+        return true;
+    };
+    let turns = [(piece.length, piece.width), (piece.width, piece.length)];
+    for &(length, width) in turns.iter().take(1 + usize::from(piece.turns)) {
+        for x in 0..=(room.0.min(piece.within) - length) {
+            for y in 0..=(room.1 - width) {
+                let rect = Rect {
+                    x,
+                    y,
+                    length,
+                    width,
+                };
+                let clear = |other: &Rect| !other.overlaps(rect);
+                if kept.iter().all(clear) && placed.iter().all(clear) {
+                    placed.push(rect);
+                    if by_force(room, kept, pieces, placed) {
+                        return true;
+                    }
+                    placed.pop();
+                }
+            }
+        }
+    }
+    false
 }
