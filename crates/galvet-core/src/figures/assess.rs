@@ -4,12 +4,14 @@ use super::evaluate::Afloat;
 use super::quantity::{Quantity, Values};
 use super::range::Range;
 use super::setup::{Setup, WaterLimit};
+use super::worst::{Day, Found};
 use crate::base::Lanes;
 use crate::body::Shape;
 use crate::float::{Accuracy, Fate, bearable_share};
 use crate::load::Carriage;
 use crate::plausible::{LANES, Posterior, effective_size};
 use crate::question::Brief;
+use crate::stow::Hour;
 use rayon::prelude::*;
 use std::sync::{Arc, OnceLock};
 
@@ -25,6 +27,7 @@ pub struct Assessment {
     /// What becomes of every shape.
     pub fates: Vec<Fate>,
     ranges: Vec<Option<Range>>,
+    day: Day,
     /// Worked out when somebody asks.
     too_much: OnceLock<Option<f64>>,
     remarks: OnceLock<Vec<String>>,
@@ -36,8 +39,8 @@ impl Assessment {
     pub fn of(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
         let setup = Setup::new(posterior, brief);
         let middle = setup.posterior.middle();
-        let figures = evaluate_all(&setup, &middle, &|| true);
-        Self::from_figures(setup, middle, figures)
+        let (day, figures) = evaluate_all(&setup, &middle, &|| true);
+        Self::from_figures(setup, middle, day, figures)
     }
 
     /// As [`Assessment::of`] for as long as `wanted` says so, asked before every
@@ -49,12 +52,12 @@ impl Assessment {
     ) -> Option<Self> {
         let setup = Setup::new(posterior, brief);
         let middle = setup.posterior.middle();
-        let figures = evaluate_all(&setup, &middle, wanted);
+        let (day, figures) = evaluate_all(&setup, &middle, wanted);
         (figures.len() == setup.posterior.shapes.len())
-            .then(|| Self::from_figures(setup, middle, figures))
+            .then(|| Self::from_figures(setup, middle, day, figures))
     }
 
-    fn from_figures(setup: Setup, middle: Shape, figures: Vec<(Values, Fate)>) -> Self {
+    fn from_figures(setup: Setup, middle: Shape, day: Day, figures: Vec<Found>) -> Self {
         let (sample, fates): (Vec<Values>, Vec<Fate>) = figures.into_iter().unzip();
         let weights = &setup.posterior.weights;
         let ranges = Quantity::ALL
@@ -67,6 +70,7 @@ impl Assessment {
             sample,
             fates,
             ranges,
+            day,
             too_much: OnceLock::new(),
             remarks: OnceLock::new(),
         }
@@ -86,6 +90,28 @@ impl Assessment {
         self.range(quantity)
             .filter(|r| r.share >= 0.5)
             .map(|r| r.p50)
+    }
+
+    /// The hour of the day at which a figure is worst, for the middle shape: it is
+    /// ranked as it is then. `None` where that is with everything aboard at once.
+    #[must_use]
+    pub fn worst_at(&self, quantity: Quantity) -> Option<Hour> {
+        self.day.worst_at(quantity)
+    }
+
+    /// The hull as she is when a figure is worst.
+    #[must_use]
+    pub fn setup_at(&self, quantity: Quantity) -> &Setup {
+        let hour = self.worst_at(quantity);
+        let mut hours = self.day.hours();
+        let at = hours.find(|(h, _)| Some(*h) == hour);
+        at.map_or(&self.setup, |(_, setup)| setup)
+    }
+
+    /// The hours of the day at which some figure is worse than with everything aboard
+    /// at once, and the hull as she is then: those were floated as well.
+    pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
+        self.day.hours()
     }
 
     /// Weighted share of shapes whose fate is `is`, with all evidence.
@@ -157,27 +183,10 @@ impl Assessment {
     /// The same for one shape, in the way of carrying the crew that it bears
     /// least.
     fn too_much_for(&self, shape: Shape) -> Option<f64> {
-        let shapes = [shape];
-        let afloat = self.afloat(&shapes);
-        let (loads, body) = (&self.setup.loads, &afloat.body);
-        let stands = self.setup.brief.posture.stands();
-        let carriages = [
-            Some(Carriage::Seated),
-            stands.then_some(Carriage::AtTheFeet),
-        ];
-        let over = carriages.into_iter().flatten().map(|carriage| {
-            let load = loads.load(carriage, body.standing_height);
-            let share = bearable_share(
-                body,
-                &body.outline(self.setup.open),
-                &loads.hull(Lanes::splat(shape.hull_mass)),
-                &load,
-                self.setup.brief.water.density,
-            );
-            load.mass.0[0] * (1.0 - share)
-        });
-        let over = over.fold(0.0, f64::max);
-        (over > 0.0).then_some(over)
+        let hours = self.hours().map(|(_, setup)| setup);
+        let over = std::iter::once(&self.setup).chain(hours);
+        let over = over.filter_map(|setup| too_much_as(setup, shape));
+        over.reduce(f64::max)
     }
 
     /// What label and measurements say that a reader must hear.
@@ -216,10 +225,41 @@ impl Assessment {
     /// crew carried so.
     #[must_use]
     pub fn floated(&self, carriage: Carriage) -> [f64; 4] {
-        let shapes = [self.middle];
-        let weight = self.afloat(&shapes).weight(carriage);
+        self.floated_as(&self.setup, carriage)
+    }
+
+    /// The same at an hour of the day, or set up otherwise.
+    #[must_use]
+    pub fn floated_as(&self, setup: &Setup, carriage: Carriage) -> [f64; 4] {
+        let weight = Afloat::new(setup, &[self.middle], Accuracy::FINE).weight(carriage);
         [weight.mass, weight.x, weight.y, weight.z].map(|v| v.0[0])
     }
+}
+
+/// Load too much for one shape as she is set up, in the way of carrying the crew that
+/// it bears least, kg.
+fn too_much_as(setup: &Setup, shape: Shape) -> Option<f64> {
+    let shapes = [shape];
+    let afloat = Afloat::new(setup, &shapes, Accuracy::FINE);
+    let (loads, body) = (&setup.loads, &afloat.body);
+    let stands = setup.brief.posture.stands();
+    let carriages = [
+        Some(Carriage::Seated),
+        stands.then_some(Carriage::AtTheFeet),
+    ];
+    let over = carriages.into_iter().flatten().map(|carriage| {
+        let load = loads.load(carriage, body.standing_height);
+        let share = bearable_share(
+            body,
+            &body.outline(setup.open),
+            &loads.hull(Lanes::splat(shape.hull_mass)),
+            &load,
+            setup.brief.water.density,
+        );
+        load.mass.0[0] * (1.0 - share)
+    });
+    let over = over.fold(0.0, f64::max);
+    (over > 0.0).then_some(over)
 }
 
 fn share(fates: &[Fate], weights: &[f64], is: impl Fn(&Fate) -> bool) -> f64 {
@@ -248,24 +288,25 @@ fn evaluate_all(
     setup: &Setup,
     middle: &Shape,
     wanted: &(dyn Fn() -> bool + Sync),
-) -> Vec<(Values, Fate)> {
-    let first = Afloat::new(setup, &[*middle], Accuracy::SAMPLE).case(setup.carriage());
-    let start = first.upright.as_start();
-    let (draft, slope) = (start.draft.0[0], start.slope.0[0]);
+) -> (Day, Vec<Found>) {
     let shapes = &setup.posterior.shapes;
     let mut order: Vec<usize> = (0..shapes.len()).collect();
     order.sort_unstable_by(|&a, &b| shapes[a].depth.total_cmp(&shapes[b].depth));
-    let mut found: Vec<(usize, (Values, Fate))> = order
+    // The middle, and some from the shallowest to the deepest.
+    let scouts: [Shape; LANES] = std::array::from_fn(|i| match i {
+        0 => *middle,
+        _ => shapes[order[(order.len() - 1) * (i - 1) / (LANES - 2).max(1)]],
+    });
+    let day = Day::of(setup, &scouts);
+    let mut found: Vec<(usize, Found)> = order
         .par_chunks(LANES)
         .filter(|_| wanted())
         .flat_map_iter(|group| {
             let lanes: [Shape; LANES] =
                 std::array::from_fn(|i| shapes[group[i.min(group.len() - 1)]]);
-            let afloat = Afloat::new(setup, &lanes, Accuracy::SAMPLE).near(draft, slope);
-            let figures = afloat.figures();
-            group.iter().copied().zip(figures)
+            group.iter().copied().zip(day.figures(&lanes))
         })
         .collect();
     found.sort_unstable_by_key(|f| f.0);
-    found.into_iter().map(|(_, figures)| figures).collect()
+    (day, found.into_iter().map(|(_, figures)| figures).collect())
 }

@@ -8,6 +8,7 @@ mod quantity;
 mod range;
 mod setup;
 mod stowage;
+mod worst;
 
 pub use assess::Assessment;
 pub use evaluate::{Afloat, Case};
@@ -16,3 +17,4 @@ pub use quantity::{Band, Better, Group, Quantity, Row, Values};
 pub use range::Range;
 pub use setup::{Setup, WaterLimit};
 pub use stowage::Wish;
+pub use worst::{Found, worse};

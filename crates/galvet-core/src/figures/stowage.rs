@@ -74,13 +74,31 @@ impl Setup {
             engine.leave_her_whole();
         }
         let laid = bare.laid(engine.lay());
-        let unlevel = |balance: &Balance| !(band.0..=band.1).contains(&balance.trim);
-        let balance = laid
-            .balance()
-            .filter(|b| demand.is_laid_out() && unlevel(b));
-        match balance {
-            Some(balance) => laid.laid(engine.lay_level(balance, band)),
-            None => laid,
+        let balance = laid.balance().filter(|_| demand.is_laid_out());
+        let Some(balance) = balance else { return laid };
+        let band = laid.band_through_the_day(balance.trim, band);
+        if (band.0..=band.1).contains(&balance.trim) {
+            return laid;
+        }
+        laid.laid(engine.lay_level(balance, band))
+    }
+
+    /// The trims with everything aboard from which she stays within `band` through
+    /// the day as well, when she lies at `trim` with everything aboard; its middle
+    /// alone where the day is wider than the band.
+    fn band_through_the_day(&self, trim: f64, band: (f64, f64)) -> (f64, f64) {
+        if !self.loads.layout.comes_and_goes(&self.brief.rig) {
+            return band;
+        }
+        let hours = [Hour::Launch, Hour::Midday, Hour::Return];
+        let trims = hours.iter().filter_map(|&hour| self.at(hour).balance());
+        let (lo, hi) = trims.fold((trim, trim), |(lo, hi), b| (b.trim.min(lo), b.trim.max(hi)));
+        let (from, to) = (band.0 + (trim - lo), band.1 - (hi - trim));
+        let middle = 0.5 * (from + to);
+        if from < to {
+            (from, to)
+        } else {
+            (middle, middle)
         }
     }
 

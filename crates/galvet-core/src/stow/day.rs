@@ -2,7 +2,8 @@
 //! aboard, clothes get wet.
 //!
 //! A hull is ranked with all of it aboard at once, which no point of a day is
-//! heavier than; here is how it comes and goes.
+//! heavier than, and each figure at the hour at which it is worse still; here is how
+//! it comes and goes.
 
 use super::layout::Layout;
 use crate::base::words;
@@ -63,6 +64,16 @@ impl Wet {
 }
 
 impl Hour {
+    /// When, in a sentence.
+    #[must_use]
+    pub const fn when(self) -> &'static str {
+        match self {
+            Self::Launch => "at launch",
+            Self::Midday => "at midday",
+            Self::Return => "on the way back",
+        }
+    }
+
     /// How much heavier than at launch the angler's clothes are, kg.
     #[must_use]
     pub fn wet_clothes(self, guides: &Guides) -> f64 {
@@ -76,6 +87,15 @@ impl Hour {
 }
 
 impl Layout {
+    /// Whether anything aboard comes or goes through the day.
+    #[must_use]
+    pub fn comes_and_goes(&self, rig: &Rig) -> bool {
+        self.stowed.iter().any(|stowed| {
+            let gear = rig.lines.get(stowed.line).and_then(|l| l.thing.as_deref());
+            stowed.loaded_mass > stowed.dry_mass && gear.is_some_and(|g| Wet::of(g) != Wet::Always)
+        })
+    }
+
     /// The same with what is aboard at a point of the day. What nobody has on the
     /// shelf is taken to be there all day.
     #[must_use]

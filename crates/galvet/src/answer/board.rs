@@ -18,8 +18,8 @@ use std::sync::Arc;
 /// How she lies at a point of the day.
 #[derive(Debug, Clone)]
 pub struct Point {
-    /// When.
-    pub hour: Hour,
+    /// When; `None`: everything aboard at once.
+    pub hour: Option<Hour>,
     /// Crew and kit, kg.
     pub load: f64,
     /// Figures of the middle shape.
@@ -165,17 +165,20 @@ fn figures_of(setup: &Setup, shape: &Shape) -> (Values, Fate) {
     figures
 }
 
+/// Launch, midday, return, and everything aboard at once: she is ranked by the worst
+/// of them, figure by figure.
 fn day(setup: &Setup, shape: &Shape) -> Vec<Point> {
-    let hours = [Hour::Launch, Hour::Midday, Hour::Return];
-    let point = |hour| {
-        let then = setup.at(hour);
+    let point = |hour: Option<Hour>| {
+        let then = hour.map(|hour| setup.at(hour));
+        let then = then.as_ref().unwrap_or(setup);
         Point {
             hour,
             load: then.loads.counted_mass(0.0),
-            figures: figures_of(&then, shape).0,
+            figures: figures_of(then, shape).0,
         }
     };
-    hours.map(point).to_vec()
+    let hours = [Hour::Launch, Hour::Midday, Hour::Return].map(Some);
+    hours.into_iter().chain([None]).map(point).collect()
 }
 
 /// A layout nearer to level than the one there is, as pins of what moves.

@@ -62,9 +62,11 @@ struct Figures {
     ranges: Map<String, Value>,
     /// Shares of the plausible shapes by what becomes of them.
     fates: Map<String, Value>,
-    /// What was floated, in the hull's frame: for anyone to check by another
-    /// route.
+    /// What was floated, in the hull's frame, for anyone to check by another route:
+    /// everything aboard at once, and the hours at which something is worse.
     load: Value,
+    /// The hour at which a figure is worst, where that is not with everything aboard.
+    worst_at: Map<String, Value>,
     /// Where the rig lies on her, and what is left of her deck.
     stow: Value,
 }
@@ -166,20 +168,30 @@ fn figures(a: &Assessment) -> Figures {
             fates.insert(key.to_owned(), json!(a.share(|f| f.key() == key)));
         }
     }
-    let weight = |carriage| {
-        let [mass_kg, x_m, y_m, z_m] = a.floated(carriage);
+    let weight = |setup, carriage| {
+        let [mass_kg, x_m, y_m, z_m] = a.floated_as(setup, carriage);
         json!({ "mass_kg": mass_kg, "x_m": x_m, "y_m": y_m, "z_m": z_m })
     };
+    let weights = |setup| {
+        let of = |carriage| weight(setup, carriage);
+        json!({ "seated": of(Carriage::Seated), "at_the_feet": of(Carriage::AtTheFeet) })
+    };
+    let mut load = weights(&a.setup);
+    for (hour, setup) in a.hours() {
+        load[format!("at_{}", hour.key())] = weights(setup);
+    }
+    let worst = Quantity::ALL.iter().filter_map(|&q| {
+        let hour = a.worst_at(q)?;
+        Some((q.row().key.to_owned(), json!(hour.key())))
+    });
     Figures {
         capacity,
         stability: medians(a, Group::Stability),
         float: medians(a, Group::Floating),
         ranges: ranges(a),
         fates,
-        load: json!({
-            "seated": weight(Carriage::Seated),
-            "at_the_feet": weight(Carriage::AtTheFeet),
-        }),
+        load,
+        worst_at: worst.collect(),
         stow: stow(a),
     }
 }

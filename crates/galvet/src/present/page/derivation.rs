@@ -5,7 +5,8 @@ use super::figure::{Figure, figure_of};
 use crate::answer::Afloat;
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, GRAVITY, Keyed, System};
-use galvet_core::figures::{Assessment, Group, Quantity, Values, WaterLimit};
+use galvet_core::figures::{Assessment, Group, Quantity, Setup, Values, WaterLimit};
+use galvet_core::float::Accuracy;
 use galvet_core::guide::Guide;
 use galvet_core::hull::Measure;
 use galvet_core::load::Carriage;
@@ -47,9 +48,11 @@ pub fn derivation(
 ) -> Derivation {
     let a = &afloat.assessment;
     let shapes = [a.middle];
-    let [(values, _)] = a.afloat(&shapes).figures();
+    let setup = a.setup_at(quantity);
+    let [(values, _)] = galvet_core::figures::Afloat::new(setup, &shapes, Accuracy::FINE).figures();
     let of = Of {
         a,
+        setup,
         brief,
         values: &values,
         system,
@@ -88,6 +91,8 @@ fn decimals(value: f64) -> usize {
 
 struct Of<'a> {
     a: &'a Assessment,
+    /// The hull as she is when the figure is worst.
+    setup: &'a Setup,
     brief: &'a Brief,
     values: &'a Values,
     system: System,
@@ -105,10 +110,23 @@ impl Of<'_> {
 
     /// What floats, kg, with the crew carried so.
     fn weight(&self, carriage: Carriage) -> f64 {
-        self.a.floated(carriage)[0]
+        self.a.floated_as(self.setup, carriage)[0]
     }
 
+    /// The hour, where it is not everything aboard at once, and what leads to the
+    /// figure then.
     fn steps(&self, q: Quantity) -> Vec<String> {
+        let hour = self.a.worst_at(q).map(|hour| {
+            format!(
+                "it is worst {}, when {} are aboard: so it is ranked",
+                hour.when(),
+                self.mass(self.setup.loads.layout.loaded())
+            )
+        });
+        hour.into_iter().chain(self.steps_then(q)).collect()
+    }
+
+    fn steps_then(&self, q: Quantity) -> Vec<String> {
         use Quantity as Q;
         match q {
             Q::Counted => vec![self.counted()],
@@ -147,7 +165,7 @@ impl Of<'_> {
 
     /// "angler 97 kg + kit 21 kg + … = 130 kg".
     fn counted(&self) -> String {
-        let counted = self.a.setup.loads.counted(self.a.middle.kit_mass);
+        let counted = self.setup.loads.counted(self.a.middle.kit_mass);
         let parts = counted.iter().filter(|(_, kg)| *kg > 0.0);
         let parts: Vec<String> = parts
             .map(|(kind, kg)| format!("{} {}", kind.label(), self.mass(*kg)))
@@ -160,7 +178,7 @@ impl Of<'_> {
     }
 
     fn margins(&self, q: Quantity) -> Vec<String> {
-        let rated = self.a.setup.posterior.survey.value(Measure::RatedCapacity);
+        let rated = self.setup.posterior.survey.value(Measure::RatedCapacity);
         let Some(rated) = rated else {
             return vec![
                 "no rated capacity is known: there is nothing to take the load from".to_owned(),
@@ -195,7 +213,7 @@ impl Of<'_> {
     }
 
     fn afloat(&self) -> String {
-        let carriage = self.a.setup.carriage();
+        let carriage = self.setup.carriage();
         format!(
             "she floats where the water pushed aside weighs what she and all aboard weigh, {}, and its middle lies under theirs: draft {}, trim {}",
             self.mass(self.weight(carriage)),
@@ -205,9 +223,9 @@ impl Of<'_> {
     }
 
     fn limit(&self) -> String {
-        let least = self.a.setup.least_clearance();
+        let least = self.setup.least_clearance();
         let least = self.system.text(Dimension::FineLength, least, 0);
-        let (what, now) = match self.a.setup.limit {
+        let (what, now) = match self.setup.limit {
             WaterLimit::Gunwale => ("gunwale", Quantity::Freeboard),
             _ => ("floor", Quantity::FloorAboveWater),
         };
@@ -229,7 +247,7 @@ impl Of<'_> {
     }
 
     fn leaning(&self, q: Quantity) -> Vec<String> {
-        let loads = &self.a.setup.loads;
+        let loads = &self.setup.loads;
         let taken = loads.live_moment() / loads.crew_mass();
         let short = |m: f64| self.system.text(Dimension::ShortLength, m, 1);
         // Before what others may take up; nothing is left where that is more.
@@ -237,7 +255,7 @@ impl Of<'_> {
         let mut steps = vec![
             self.stiffness(),
             format!(
-                "the shift s = Δ·GZ / (m·cos φ) at the lean where she pushes back hardest, or where water runs in: Δ {}, the angler m {} in wet clothes: {}",
+                "the shift s = Δ·GZ / (m·cos φ) at the lean where she pushes back hardest, or where water runs in: Δ {}, the angler m {} as dressed: {}",
                 self.mass(self.weight(Carriage::Seated)),
                 self.mass(loads.crew_mass()),
                 answered.map_or("not known".to_owned(), short)
@@ -254,7 +272,7 @@ impl Of<'_> {
     }
 
     fn standing(&self) -> Vec<String> {
-        let loads = &self.a.setup.loads;
+        let loads = &self.setup.loads;
         let height = loads.standing_centre();
         vec![
             format!(
@@ -273,11 +291,11 @@ impl Of<'_> {
     }
 
     fn getting_up(&self) -> String {
-        let knee = self.brief.crew.knee_height(self.a.setup.guides());
+        let knee = self.brief.crew.knee_height(self.setup.guides());
         let short = |m: f64| self.system.text(Dimension::ShortLength, m, 1);
         format!(
             "seat {} over the floor, over a knee height of {}: {}",
-            short(self.a.setup.loads.seat_height()),
+            short(self.setup.loads.seat_height()),
             short(knee),
             self.told(Quantity::GettingUp)
         )

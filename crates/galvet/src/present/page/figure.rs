@@ -17,7 +17,8 @@ pub struct Figure {
     pub value: String,
     /// Whether there is a middle value.
     pub known: bool,
-    /// Words of the guide band it lies in; empty where there is none.
+    /// Words of the guide band it lies in, and the hour at which it is worst where that
+    /// is not with everything aboard; empty where there is neither.
     pub band: String,
     /// "5.1 to 7.3 cm"; empty where the range is no wider than the last digit.
     pub range: String,
@@ -62,6 +63,10 @@ pub fn figure_of(assessment: &Assessment, quantity: Quantity, system: System) ->
             "{}\u{a0}% of the load",
             system.number(Dimension::Ratio, share, 0)
         );
+    }
+    if let Some(hour) = assessment.worst_at(quantity) {
+        let gap = if out.band.is_empty() { "" } else { " · " };
+        out.band = format!("{}{gap}{}", out.band, hour.when());
     }
     out
 }

@@ -4,20 +4,42 @@
 use crate::answer::{Board, Point, Power, STEERED_FROM};
 use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::crew::Crew;
+use galvet_core::crew::{Crew, Posture};
 use galvet_core::figures::Quantity;
 use galvet_core::power::{Bank, BankError, Warning};
-use galvet_core::stow::Loss;
+use galvet_core::stow::{LEVEL, Loss};
 
 /// A line of the day.
 pub struct DayLine {
     pub label: &'static str,
     pub load: String,
-    pub freeboard: String,
-    pub trim: String,
     /// Height of the load's bar, of a hundred.
     pub share: f64,
+    pub cells: Vec<DayCell>,
+}
+
+/// A figure at a point of the day.
+pub struct DayCell {
+    pub value: String,
+    /// Whether she is ranked by it.
     pub worst: bool,
+    /// What is wrong with it; empty where nothing is.
+    pub band: &'static str,
+}
+
+/// The figures told through the day.
+fn day_figures(posture: Posture) -> [Quantity; 3] {
+    let steady = if posture.stands() {
+        Quantity::StandingSupport
+    } else {
+        Quantity::LeanRoom
+    };
+    [Quantity::Freeboard, Quantity::Trim, steady]
+}
+
+/// Their names, for the table's head.
+pub(super) fn day_heads(posture: Posture) -> Vec<&'static str> {
+    day_figures(posture).map(|q| q.row().label).to_vec()
 }
 
 /// One figure through the day, drawn.
@@ -104,6 +126,7 @@ pub(super) fn red(board: &Board) -> Vec<String> {
 /// Load, freeboard and trim through the day, each in a box of 220 × 70 between its
 /// least and its most; left out where she does not rest at some point.
 pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
+    let points = || points.iter().filter(|p| p.hour.is_some());
     let curve = |label, values: Vec<Option<f64>>, text: &dyn Fn(f64) -> String| {
         let values: Vec<f64> = values.into_iter().collect::<Option<_>>()?;
         let least = values.iter().copied().fold(f64::INFINITY, f64::min);
@@ -129,12 +152,12 @@ pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
             line: path(places, false),
         })
     };
-    let figure = |q: Quantity| points.iter().map(move |p| p.figures.get(q)).collect();
+    let figure = |q: Quantity| points().map(move |p| p.figures.get(q)).collect();
     let row = |q: Quantity| move |v: f64| q.row().text(system, v);
     let all = [
         curve(
             "crew and kit",
-            points.iter().map(|p| Some(p.load)).collect(),
+            points().map(|p| Some(p.load)).collect(),
             &|kg| system.text(Dimension::Mass, kg, 0),
         ),
         curve(
@@ -147,27 +170,32 @@ pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
     all.into_iter().flatten().collect()
 }
 
-pub(super) fn day(points: &[Point], system: System) -> Vec<DayLine> {
+/// The day in lines; in each column the point by which she is ranked is marked.
+pub(super) fn day(points: &[Point], posture: Posture, system: System) -> Vec<DayLine> {
     let most = points.iter().map(|p| p.load).fold(1.0, f64::max);
-    let lowest = |p: &Point| {
-        p.figures
-            .get(Quantity::Freeboard)
-            .unwrap_or(f64::NEG_INFINITY)
-    };
-    let worst = points.iter().map(lowest).fold(f64::INFINITY, f64::min);
-    let text = |p: &Point, q: Quantity| {
+    let worst = day_figures(posture).map(|q| {
+        let values = points.iter().map(|p| p.figures.raw(q));
+        values.reduce(|a, b| q.worse(a, b))
+    });
+    let cell = |p: &Point, (q, worst): (Quantity, Option<f64>)| {
         let value = p.figures.get(q);
-        value.map_or("does not rest".to_owned(), |v| q.row().text(system, v))
+        DayCell {
+            value: value.map_or("does not rest".to_owned(), |v| q.row().text(system, v)),
+            worst: worst == value,
+            band: value
+                .filter(|v| q == Quantity::Trim && !(LEVEL.0..=LEVEL.1).contains(v))
+                .and_then(|v| q.band(v))
+                .unwrap_or_default(),
+        }
     };
+    let figures = || day_figures(posture).into_iter().zip(worst);
     points
         .iter()
         .map(|p| DayLine {
-            label: p.hour.label(),
+            label: p.hour.map_or("all of it at once", |hour| hour.label()),
             load: system.text(Dimension::Mass, p.load, 0),
-            freeboard: text(p, Quantity::Freeboard),
-            trim: text(p, Quantity::Trim),
             share: (100.0 * p.load / most).round(),
-            worst: lowest(p) <= worst,
+            cells: figures().map(|figure| cell(p, figure)).collect(),
         })
         .collect()
 }

@@ -4,7 +4,7 @@
 use super::deck::{counted, deck_lines};
 use super::offer::{Offer, pins_json};
 use super::outing::{
-    DayCurve, DayLine, LossLine, PowerView, curves, day, losses, lost, power, red,
+    DayCurve, DayLine, LossLine, PowerView, curves, day, day_heads, losses, lost, power, red,
 };
 use super::work::{WorkView, clash_words, work_view};
 use crate::answer::{Board, all_pins};
@@ -14,7 +14,7 @@ use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::Pin;
 use galvet_core::rank::explain::area;
-use galvet_core::stow::{LegRoom, Loss, Mode};
+use galvet_core::stow::{LEVEL, LegRoom, Loss, Mode};
 
 /// A thing in the list.
 pub struct KitLine {
@@ -68,6 +68,8 @@ pub struct StowView {
     pub lost: String,
     pub red: Vec<String>,
     pub day: Vec<DayLine>,
+    /// Names of the figures in it.
+    pub day_heads: Vec<&'static str>,
     pub curves: Vec<DayCurve>,
     pub power: Option<PowerView>,
     /// What holding it all takes.
@@ -100,6 +102,7 @@ pub fn stow(
     system: System,
 ) -> StowView {
     let layout = &board.setup.loads.layout;
+    let posture = board.setup.brief.posture;
     let named = names(board);
     let at_hand = here.and_then(|(thing, nth)| {
         let is =
@@ -133,7 +136,8 @@ pub fn stow(
         losses: losses(board, system),
         lost: lost(board, system),
         red: red(board),
-        day: day(&board.day, system),
+        day: day(&board.day, posture, system),
+        day_heads: day_heads(posture),
         curves: curves(&board.day, system),
         power: board.power.as_ref().map(|p| power(p, system)),
         better: board.better.as_ref().map(|(pins, trim)| Offer {
@@ -232,7 +236,7 @@ fn headline(board: &Board, system: System) -> Vec<BoardFigure> {
             bad: placed < all,
         },
         figure(Quantity::Trim, "trim, bow up", |t| {
-            !(-0.5..=1.5).contains(&t)
+            !(LEVEL.0..=LEVEL.1).contains(&t)
         }),
         figure(Quantity::List, "list", |l| l.abs() > 1.0),
         figure(Quantity::FloorAboveWater, "floor above water", |z| z < 0.0),

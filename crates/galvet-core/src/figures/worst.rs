@@ -1,0 +1,184 @@
+//! The worst of a day: a figure is ranked as it is at the point of the day at which
+//! it is worst.
+//!
+//! With everything aboard at once she is as heavy as she ever gets, which is worst
+//! for nearly every figure. Not for all: before the bait water is in, or after the
+//! ice has gone, she may trim further out of level or have less to lean on. Those
+//! hours are floated as well.
+
+use super::evaluate::Afloat;
+use super::quantity::{Better, Quantity, Values};
+use super::setup::Setup;
+use crate::body::Shape;
+use crate::float::{Accuracy, Fate, Start};
+use crate::plausible::LANES;
+use crate::stow::{Hour, LEVEL};
+
+/// What one shape comes to: its figures, and what becomes of it.
+pub type Found = (Values, Fate);
+
+/// Differences below this share of a figure are the search's own.
+const SAME: f64 = 1e-5;
+
+impl Quantity {
+    /// The worse of two values of the figure, `NaN` where it does not exist: the
+    /// lower where higher is better, the higher where lower is; of two trims the one
+    /// further from the middle of what is level; of anything else the first.
+    #[must_use]
+    pub fn worse(self, a: f64, b: f64) -> f64 {
+        match (a.is_finite(), b.is_finite()) {
+            (true, true) => {}
+            (true, false) => return if self.absent_is_well() { a } else { b },
+            (false, true) => return if self.absent_is_well() { b } else { a },
+            (false, false) => return a,
+        }
+        let level = 0.5 * (LEVEL.0 + LEVEL.1);
+        let second = match (self, self.row().better) {
+            (Self::Trim, _) => (b - level).abs() > (a - level).abs(),
+            (_, Better::Higher) => b < a,
+            (_, Better::Lower) => b > a,
+            (_, Better::Neither) => false,
+        };
+        if second { b } else { a }
+    }
+
+    /// Whether a hull without the figure is the better for it: what never goes under
+    /// has no angle at which it does.
+    const fn absent_is_well(self) -> bool {
+        matches!(
+            self,
+            Self::VanishingAngle | Self::EdgeAngle | Self::FloorWetAngle | Self::DownFlooding
+        )
+    }
+}
+
+/// Takes for each figure the worse of what a shape comes to at two points of a day.
+/// Where it does not float upright at one of them, that is what it comes to.
+#[must_use]
+pub fn worse(one: Found, other: &Found) -> Found {
+    let (mut values, fate) = one;
+    if !fate.is_rest() {
+        return (values, fate);
+    }
+    let falls = !other.1.is_rest();
+    for &q in Quantity::ALL {
+        let then = other.0.raw(q);
+        let gone = falls && !then.is_finite();
+        let worst = if gone {
+            f64::NAN
+        } else {
+            q.worse(values.raw(q), then)
+        };
+        values.set(q, worst);
+    }
+    (values, if falls { other.1 } else { fate })
+}
+
+/// A point of the day, with where its searches begin.
+#[derive(Debug, Clone)]
+pub(super) struct Point {
+    /// The hull as she is then.
+    pub setup: Setup,
+    draft: f64,
+    slope: f64,
+}
+
+impl Point {
+    fn of(setup: Setup, middle: &Shape) -> Self {
+        let first = Afloat::new(&setup, &[*middle], Accuracy::SAMPLE).case(setup.carriage());
+        let start: Start<1> = first.upright.as_start();
+        let (draft, slope) = (start.draft.0[0], start.slope.0[0]);
+        Self {
+            setup,
+            draft,
+            slope,
+        }
+    }
+
+    /// All figures of some shapes at this point.
+    pub fn figures(&self, shapes: &[Shape; LANES]) -> [Found; LANES] {
+        Afloat::new(&self.setup, shapes, Accuracy::SAMPLE)
+            .near(self.draft, self.slope)
+            .figures()
+    }
+}
+
+/// The points of a day that count for a hull.
+#[derive(Debug, Clone)]
+pub(super) struct Day {
+    /// Everything aboard at once.
+    whole: Point,
+    /// The hours at which something is worse.
+    hours: Vec<(Hour, Point)>,
+    /// At which of them each figure of the middle shape is worst.
+    worst: Vec<Option<Hour>>,
+}
+
+impl Day {
+    /// Finds them: an hour counts when, of the `scouts`, any has a figure that is
+    /// worse then. The first scout is the middle shape. Where nothing aboard comes or
+    /// goes there is one point: clothes alone are worst when wet.
+    pub fn of(setup: &Setup, scouts: &[Shape; LANES]) -> Self {
+        let mut day = Self {
+            whole: Point::of(setup.clone(), &scouts[0]),
+            hours: Vec::new(),
+            worst: vec![None; Quantity::COUNT],
+        };
+        let (layout, rig) = (&setup.loads.layout, &setup.brief.rig);
+        if !layout.comes_and_goes(rig) {
+            return day;
+        }
+        let mut found = day.whole.figures(scouts);
+        // The hour furthest from everything aboard first: the others seldom add.
+        for hour in [Hour::Launch, Hour::Return, Hour::Midday] {
+            let point = Point::of(setup.at(hour), &scouts[0]);
+            let then = point.figures(scouts);
+            let together: [Found; LANES] =
+                std::array::from_fn(|i| worse(found[i].clone(), &then[i]));
+            let adds = (0..LANES).any(|i| differ(&found[i], &together[i]));
+            if !adds {
+                continue;
+            }
+            for &q in Quantity::ALL {
+                if changed(found[0].0.raw(q), together[0].0.raw(q)) {
+                    day.worst[q as usize] = Some(hour);
+                }
+            }
+            found = together;
+            day.hours.push((hour, point));
+        }
+        day
+    }
+
+    /// The worst of every figure over the points, for some shapes.
+    pub fn figures(&self, shapes: &[Shape; LANES]) -> [Found; LANES] {
+        let mut found = self.whole.figures(shapes);
+        for (_, point) in &self.hours {
+            let then = point.figures(shapes);
+            found = std::array::from_fn(|i| worse(found[i].clone(), &then[i]));
+        }
+        found
+    }
+
+    /// The hours that count beside everything aboard at once.
+    pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
+        self.hours.iter().map(|(hour, point)| (*hour, &point.setup))
+    }
+
+    /// The hour at which a figure of the middle shape is worst; `None` where that is
+    /// with everything aboard at once.
+    pub fn worst_at(&self, quantity: Quantity) -> Option<Hour> {
+        self.worst[quantity as usize]
+    }
+}
+
+fn differ(a: &Found, b: &Found) -> bool {
+    a.1.is_rest() != b.1.is_rest()
+        || Quantity::ALL
+            .iter()
+            .any(|&q| changed(a.0.raw(q), b.0.raw(q)))
+}
+
+fn changed(a: f64, b: f64) -> bool {
+    a.is_finite() != b.is_finite() || (a - b).abs() > SAME * a.abs().max(1e-3)
+}
