@@ -26,6 +26,13 @@ test("the conversation by keys alone ends on the ranking", async ({ page }) => {
   await page.locator("#talk-with").fill("dog 18 kg");
   await page.keyboard.press("Enter");
   await expect(page.locator(".sentence-text")).toContainText("a dog of 18");
+  await expect(title).toHaveText("A day out?");
+  await page.locator("#talk-distance").fill("12 km");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".sentence-text")).toContainText(
+    "a day's way 12 km",
+  );
+  await expect(title).toHaveText("Back and knees?");
   await page.keyboard.press("1");
   await expect(title).toHaveText("How she may be driven?");
   const before = await left.textContent();
@@ -133,7 +140,20 @@ for (const look of ["light", "dark", "sunlight"])
     } else await page.emulateMedia({ colorScheme: look });
     await page.setViewportSize({ width: 360, height: 740 });
     const compare = "/compare?hull=fennick-dunmarrow&hull=tindrel-vaskar";
-    for (const path of ["/ask", "/ask?step=with", "/flip", compare, "/"]) {
+    const paths = [
+      "/ask",
+      "/ask?step=with",
+      "/ask?step=outing",
+      "/flip",
+      compare,
+      "/",
+      "/?rows=close&by=speed&only-length=4+m",
+      "/questions",
+      "/summary",
+      "/hulls/fennick-dunmarrow/trials",
+      "/tour",
+    ];
+    for (const path of paths) {
       await page.goto(path);
       await expectAxeClean(page);
       const over = await page.evaluate(

@@ -31,6 +31,7 @@ pub mod figures;
 pub mod float;
 pub mod gear;
 pub mod guide;
+pub mod handling;
 pub mod hull;
 pub mod load;
 pub mod plausible;

@@ -166,6 +166,14 @@ impl LoadPlan {
         self
     }
 
+    /// The same with the angler's seat `by` m higher: risers and cushions, whose own
+    /// mass is left out.
+    #[must_use]
+    pub fn raised(mut self, by: f64) -> Self {
+        self.seat_height += by;
+        self
+    }
+
     /// The heeling moment over g that those who come along may put to one side,
     /// kg·m: no part of it is left for the angler's own lean.
     #[must_use]

@@ -7,7 +7,8 @@ use common::{brief, posterior, prototype_shape, rig, survey};
 use galvet_core::body::Shape;
 use galvet_core::figures::{Afloat, Quantity, Setup};
 use galvet_core::float::Accuracy;
-use galvet_core::hull::{BottomShape, Construction, Measure, Survey};
+use galvet_core::handling::{drift, side_areas};
+use galvet_core::hull::{BottomShape, Construction, Measure, Reading, Source, Survey};
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
 use std::sync::Arc;
@@ -163,4 +164,22 @@ fn near(name: &str, what: &str, got: f64, want: f64, slack: f64, share: f64) {
         (got - want).abs() <= allowed,
         "{name}: {what} is {got:.4}, the table says {want}"
     );
+}
+
+#[test]
+fn the_first_body_drifts_beam_on_as_the_handbook_says() {
+    // She is driven by pedals: drive down, rudder fitted, which count.
+    let [mut first, ..] = table();
+    let drive = Reading::new(Measure::DriveDepth, 0.4, Source::Tape).unwrap();
+    first
+        .survey
+        .readings
+        .insert(Measure::DriveDepth, vec![drive]);
+    first.survey.tracks_straight = true;
+    let setup = setup(&first);
+    let areas = side_areas(&setup, first.shape).unwrap();
+    let wind = 12.0 * 1852.0 / 3600.0;
+    let (above, below) = (areas.above().size, areas.below.size);
+    let v = drift(wind, above, below, 1000.0, setup.guides());
+    assert!((0.35..=0.45).contains(&v), "{v}");
 }

@@ -6,8 +6,8 @@ mod common;
 use common::{catalogue, demo, rich};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Fitout, Judgement, Kept, Looked, Measure, Origin,
-    Pin, Propulsion, Reading, Source, Survey,
+    BottomShape, CapacityBasis, Construction, Felt, Fitout, Judgement, Kept, Looked, Measure,
+    Origin, Pin, Propulsion, Reading, Source, Survey, Trial,
 };
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{exchange, hull_table, hulls, input};
@@ -180,7 +180,18 @@ fn looked() -> impl Strategy<Value = Looked> {
     });
     let laid = prop::collection::btree_map(text(), prop::collection::vec(pin, 0..3), 0..3);
     let kept = prop::collection::vec(kept, 0..3);
-    (absent, judged, kept, laid).prop_map(|(absent, judged, kept, laid)| Looked {
+    let trial = (text(), text(), any::<bool>(), select(Felt::ALL));
+    let trial = trial.prop_map(|(who, note, stood, felt)| Trial {
+        who,
+        date: "2026-11-26".to_owned(),
+        stood,
+        felt,
+        note,
+    });
+    let trials = prop::collection::vec(trial, 0..3);
+    let all = (absent, judged, kept, laid, trials);
+    all.prop_map(|(absent, judged, kept, laid, trials)| Looked {
+        trials,
         absent,
         judged: judged
             .into_iter()

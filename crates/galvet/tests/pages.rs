@@ -399,7 +399,8 @@ fn wrong_methods_and_endless_addresses_are_pages_of_their_own() {
     let refused = |allow: &str| (Status::MethodNotAllowed, Some(allow.to_owned()));
     assert_eq!(allow("/", Method::Delete), refused("GET"));
     assert_eq!(allow("/hulls/hobrin-cassel", Method::Put), refused("GET"));
-    assert_eq!(allow("/questions", Method::Get), refused("POST"));
+    assert_eq!(allow("/undo", Method::Get), refused("POST"));
+    assert_eq!(allow("/questions", Method::Put), refused("GET, POST"));
     assert_eq!(allow("/nowhere", Method::Delete).0, Status::NotFound);
     assert_eq!(allow("/", Method::Head).0, Status::Ok);
     let long = format!("/?water={}", "x".repeat(9_000));

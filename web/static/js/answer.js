@@ -48,6 +48,9 @@ function briefOnly(answer) {
 /** Milliseconds without a key until what was typed is floated. */
 const TYPING_PAUSE = 250;
 
+/** Milliseconds a slider rests until its order is shown. */
+const DRAWING_PAUSE = 60;
+
 /** @param {HTMLElement} answer */
 export function keepInStep(answer) {
   const { part, page } = answer.dataset;
@@ -123,9 +126,18 @@ export function keepInStep(answer) {
     if (tried?.name) query.set(tried.name, tried.value);
     ask(query.toString(), { focus: openPart(answer), enter: true });
   });
+  // A slider reorders while it is drawn; where it is let go enters the history.
+  let drawn;
   answer.addEventListener("input", (event) => {
-    if (event.target instanceof HTMLInputElement)
-      delete event.target.dataset.default;
+    const field = event.target;
+    if (!(field instanceof HTMLInputElement)) return;
+    delete field.dataset.default;
+    if (field.type !== "range" || !field.form?.matches("[data-brief]")) return;
+    clearTimeout(drawn);
+    drawn = setTimeout(
+      () => ask(queryOf(field.form), { focus: field.name, enter: false }),
+      DRAWING_PAUSE,
+    );
   });
   answer.addEventListener("change", (event) => {
     const field = event.target;
@@ -133,6 +145,7 @@ export function keepInStep(answer) {
     if (!field.form.matches("[data-brief]")) return;
     // Arrow keys walk through radios: only a pointer's choice is final at once.
     const final = field.type === "range" || (field.type === "radio" && pointed);
+    if (final) clearTimeout(drawn);
     if (final) ask(queryOf(field.form), { focus: field.name, enter: true });
   });
   // A hull being put in floats, and hulls are found, while one types.

@@ -8,8 +8,10 @@ import { linkMap } from "./map.js";
 import { partsThatClose } from "./parts.js";
 import { planThatMoves } from "./plan.js";
 import { walkRows } from "./rows.js";
+import { linksThatTakeTime } from "./slow.js";
 import { boardThatMoves } from "./stow.js";
 import { answersByFigure } from "./talk.js";
+import { showTour } from "./tour.js";
 
 const answer = document.getElementById("answer");
 if (answer) {
@@ -22,3 +24,5 @@ planThatMoves(document);
 formsThatKeep(document);
 boardThatMoves(document);
 answersByFigure(document);
+linksThatTakeTime(document);
+showTour();

@@ -12,6 +12,7 @@
  */
 export function swap(answer, html, sent, focus) {
   const before = order(answer);
+  const places = tops(answer);
   const fresh = document.createElement("template");
   fresh.innerHTML = html;
   for (const region of fresh.content.querySelectorAll("[data-region]")) {
@@ -24,6 +25,45 @@ export function swap(answer, html, sent, focus) {
   }
   if (focus) refocus(answer, focus);
   tell(answer, before);
+  glide(answer, places);
+}
+
+/** How long a row takes to its new place, ms. */
+const GLIDE = 260;
+
+/** Where each row stands on the page now. */
+function tops(answer) {
+  const rows = answer.querySelectorAll("[data-rows] > [data-hull]");
+  return new Map(
+    [...rows].map((row) => [
+      row.dataset.hull,
+      row.getBoundingClientRect().top + window.scrollY,
+    ]),
+  );
+}
+
+/**
+ * Rows that changed place glide there from where they stood, unless the reader wants
+ * nothing to move.
+ * @param {HTMLElement} answer
+ * @param {Map<string, number>} before
+ */
+function glide(answer, before) {
+  if (window.matchMedia("(prefers-reduced-motion: reduce)").matches) return;
+  for (const [hull, top] of tops(answer)) {
+    const was = before.get(hull);
+    if (was === undefined || Math.abs(was - top) < 2) continue;
+    const row = answer.querySelector(
+      `[data-rows] > [data-hull="${CSS.escape(hull)}"]`,
+    );
+    row.animate(
+      [
+        { transform: `translateY(${was - top}px)` },
+        { transform: "translateY(0)" },
+      ],
+      { duration: GLIDE, easing: "ease-out" },
+    );
+  }
 }
 
 /**

@@ -1,7 +1,7 @@
 //! Quantities as people type them: any unit, decimal comma or point, feet and
 //! inches, thousands set apart; what can be read two ways is asked about.
 
-use super::units::{Bounds, Dimension, FOOT, INCH, OutOfRange, POUND};
+use super::units::{Bounds, Dimension, FOOT, INCH, MILE, OutOfRange, POUND};
 use thiserror::Error;
 
 /// Why a typed quantity was not understood.
@@ -48,6 +48,7 @@ impl Bounds {
                 parse_length(text, bare)
             }
             Dimension::Mass => parse_mass(text, bare),
+            Dimension::Distance => parse_distance(text, bare),
             Dimension::Money => parse_money(text).map(|n| (n, 1.0)),
             _ => parse_plain(text).map(|n| (n, 1.0)),
         }?;
@@ -84,10 +85,15 @@ impl Bare {
     pub const INCHES: Self = Self(INCH);
     /// Pounds.
     pub const POUNDS: Self = Self(POUND);
+    /// Kilometres.
+    pub const KILOMETRES: Self = Self(1000.0);
+    /// Miles.
+    pub const MILES: Self = Self(MILE);
 }
 
 const LENGTH_EXAMPLE: &str = "3.76 m, 376 cm or 12' 4\"";
 const MASS_EXAMPLE: &str = "29.0 kg or 64 lb";
+const DISTANCE_EXAMPLE: &str = "8 km or 5 mi";
 const PLAIN_EXAMPLE: &str = "0.8";
 const MONEY_EXAMPLE: &str = "1290 or € 1290";
 
@@ -227,6 +233,19 @@ fn parse_mass(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
         _ => return Err(refuse(text, MASS_EXAMPLE)),
     };
     Ok((decimal(number, text, MASS_EXAMPLE)?, scale))
+}
+
+/// The number, and its unit in metres: what is gone over water.
+fn parse_distance(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
+    let (number, unit) = split_unit(text);
+    let scale = match unit.to_lowercase().as_str() {
+        "" => bare.0,
+        "km" => 1000.0,
+        "mi" | "mile" | "miles" => MILE,
+        "m" => 1.0,
+        _ => return Err(refuse(text, DISTANCE_EXAMPLE)),
+    };
+    Ok((decimal(number, text, DISTANCE_EXAMPLE)?, scale))
 }
 
 /// The number, and its unit in metres.

@@ -184,6 +184,8 @@ impl OutOfRange {
             (" m", INCH) => " in",
             (" m", 0.01) => " cm",
             (" m", 0.001) => " mm",
+            (" m", 1000.0) => " km",
+            (" m", MILE) => " mi",
             (" kg", POUND) => " lb",
             (" kg", 0.001) => " g",
             _ => return self,
@@ -268,7 +270,10 @@ impl Bounds {
             lo: self.lo,
             hi: self.hi,
             unit: match self.dimension {
-                Dimension::Length | Dimension::ShortLength | Dimension::FineLength => " m",
+                Dimension::Length
+                | Dimension::ShortLength
+                | Dimension::FineLength
+                | Dimension::Distance => " m",
                 Dimension::Mass => " kg",
                 Dimension::Angle => "°",
                 _ => "",

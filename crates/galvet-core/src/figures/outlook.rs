@@ -8,7 +8,7 @@ use super::setup::Setup;
 use crate::body::Shape;
 use crate::effort::{Going, PowerCurve, Resistance, WettedHull, efficiency, going};
 use crate::float::Accuracy;
-use crate::guide::Guide;
+use crate::guide::{Guide, Guides};
 use crate::hull::Propulsion;
 use crate::load::Carriage;
 use rayon::prelude::*;
@@ -65,16 +65,39 @@ pub fn motor_range(setup: &Setup, shape: &Shape, watts: f64, energy: f64) -> Opt
     Some((far(watts)?, far(gentle)?))
 }
 
+/// Speed the middle shape keeps up, m/s: at the least, the usual and the most effort
+/// of those an outlook is taken over. Seated; `None` where she does not rest or
+/// the least effort drives her beyond the speeds computed.
+///
+/// A quick look beside [`outlook`]: one shape, since the spread of effort is the
+/// greater part of the range.
+#[must_use]
+pub fn cruise(assessment: &Assessment) -> Option<[f64; 3]> {
+    let setup = &assessment.setup;
+    let guides = setup.guides();
+    let propulsion = setup.posterior.survey.propulsion;
+    let effort = efforts(propulsion, guides);
+    let most = efficiency(propulsion, guides) * effort[2];
+    let curve = power_curve(setup, assessment.middle, 1.05 * most)?;
+    let [a, b, c] = effort.map(|watts| going(&curve, propulsion, watts, 0.0, guides).cruise);
+    Some([a?, b?, c?])
+}
+
+/// Efforts an outlook is taken over, W: least, usual, most.
+fn efforts(propulsion: Propulsion, guides: &Guides) -> [f64; 3] {
+    match propulsion {
+        Propulsion::Motor => MOTOR_EFFORTS.map(|f| f * guides[Guide::MotorCruise]),
+        _ => [Guide::EffortEasy, Guide::EffortUsual, Guide::EffortStrong].map(|g| guides[g]),
+    }
+}
+
 /// Takes the outlook of an assessed hull, seated. `None` when no shape floats.
 #[must_use]
 pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
     let setup = &assessment.setup;
     let guides = setup.guides();
     let propulsion = setup.posterior.survey.propulsion;
-    let effort = match propulsion {
-        Propulsion::Motor => MOTOR_EFFORTS.map(|f| f * guides[Guide::MotorCruise]),
-        _ => [Guide::EffortEasy, Guide::EffortUsual, Guide::EffortStrong].map(|g| guides[g]),
-    };
+    let effort = efforts(propulsion, guides);
     let share = efficiency(propulsion, guides);
     let battery = setup.brief.rig.usable_energy(setup.guides());
     let order = assessment.evenly();

@@ -41,6 +41,7 @@ fn loads(posterior: &Posterior, brief: &Brief, layout: Layout) -> LoadPlan {
         &posterior.guides,
     )
     .with_crew_heavier(wet_clothes(&posterior.guides))
+    .raised(brief.raised)
 }
 
 /// What wet clothes add to each person aboard, kg.

@@ -19,6 +19,8 @@ pub type Found = (Values, Fate);
 
 /// Differences below this share of a figure are the search's own.
 const SAME: f64 = 1e-5;
+/// Differences below this share of a figure are ranked, but not worth a word.
+const TELLS: f64 = 0.01;
 
 impl Quantity {
     /// The worse of two values of the figure, `NaN` where it does not exist: the
@@ -110,7 +112,8 @@ pub(super) struct Day {
     whole: Point,
     /// The hours at which something is worse.
     hours: Vec<(Hour, Point)>,
-    /// At which of them each figure of the middle shape is worst.
+    /// At which of them each figure of the middle shape is worst by what is worth a
+    /// word.
     worst: Vec<Option<Hour>>,
 }
 
@@ -140,7 +143,7 @@ impl Day {
                 continue;
             }
             for &q in Quantity::ALL {
-                if changed(found[0].0.raw(q), together[0].0.raw(q)) {
+                if tells(found[0].0.raw(q), together[0].0.raw(q)) {
                     day.worst[q as usize] = Some(hour);
                 }
             }
@@ -177,6 +180,11 @@ fn differ(a: &Found, b: &Found) -> bool {
         || Quantity::ALL
             .iter()
             .any(|&q| changed(a.0.raw(q), b.0.raw(q)))
+}
+
+/// Whether a difference is worth naming the hour for.
+fn tells(a: f64, b: f64) -> bool {
+    a.is_finite() != b.is_finite() || (a - b).abs() > TELLS * a.abs().max(TELLS)
 }
 
 fn changed(a: f64, b: f64) -> bool {

@@ -30,6 +30,9 @@ pub enum Section {
     /// Effort.
     #[strum(message = "What it costs to go")]
     Effort,
+    /// Handling.
+    #[strum(message = "How she lies to the wind")]
+    Handling,
     /// Ranking.
     #[strum(message = "Ruling out and giving points")]
     Ranking,
@@ -204,6 +207,14 @@ guides! {
     FormFactor = "effort.form_factor", Effort, Ratio, 0.2, 0.0 ..= 0.6, "form factor on the friction line", "guide value";
     DragArea = "effort.drag_area", Effort, Ratio, 0.45, 0.1 ..= 1.2, "drag area of a seated angler with kit in the air, m²", "guide value";
 
+    AirDensity = "handling.air_density", Handling, Ratio, 1.225, 1.0 ..= 1.4, "density of air, kg/m³", "standard air at 15 °C";
+    AirDrag = "handling.air_drag", Handling, Ratio, 1.1, 0.6 ..= 1.6, "drag coefficient of hull, people and kit beam-on in the wind", "handbook, chapter 2: guide value";
+    SideDrag = "handling.side_drag", Handling, Ratio, 0.9, 0.4 ..= 1.6, "drag coefficient of the side below the water", "handbook, chapter 2: guide value";
+    DriveArea = "handling.drive_area", Handling, Ratio, 0.05, 0.0 ..= 0.2, "side area of a drive or motor let down, m²", "guide value";
+    RudderArea = "handling.rudder_area", Handling, Ratio, 0.04, 0.0 ..= 0.2, "side area of a rudder or skeg, m²", "guide value";
+    CentreForward = "handling.centre_forward", Handling, Ratio, 0.1, 0.0 ..= 0.25, "share of the length by which the water's centre moves forward under way", "handbook, chapter 2: guide value";
+
+    TripYears = "ranking.trip_years", Ranking, Ratio, 5.0, 1.0 ..= 20.0, "years over which a hull's price is told by the trip", "guide value";
     StaySeated = "ranking.stay_seated", Ranking, Ratio, 0.6, 0.3 ..= 1.0, "standing support below which one who stands is told to stay seated", "guide band";
     StandPractised = "ranking.stand_practised", Ranking, Ratio, 0.8, 0.6 ..= 1.5, "standing support below which somebody who stood before is told to stay seated", "handbook, chapter 2: guide bands";
     StandNew = "ranking.stand_new", Ranking, Ratio, 1.0, 0.6 ..= 2.0, "standing support below which somebody new to standing is told to stay seated", "handbook, chapter 2: guide bands";

@@ -51,6 +51,37 @@ pub enum Judgement {
 }
 }
 
+words! {
+/// How a hull one has stood in felt.
+#[derive(Default)]
+pub enum Felt {
+    /// Steady.
+    #[default]
+    Steady,
+    /// Fine, with care.
+    #[strum(message = "fine with care")]
+    Care,
+    /// One sat down again.
+    #[strum(message = "sat down again")]
+    SatDown,
+}
+}
+
+/// A trial paddle: somebody was in her, and said how she felt.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Trial {
+    /// Who.
+    pub who: String,
+    /// When, ISO 8601.
+    pub date: String,
+    /// Whether they stood in her.
+    pub stood: bool,
+    /// How she felt.
+    pub felt: Felt,
+    /// What else was said.
+    pub note: String,
+}
+
 /// An answer to a judgement: its word in files, and plain words.
 pub type Answer = (&'static str, &'static str);
 
@@ -169,6 +200,8 @@ pub struct Looked {
     pub kept: Vec<Kept>,
     /// Kit put somewhere by hand, by the key of the rig it belongs to.
     pub laid: BTreeMap<String, Vec<Pin>>,
+    /// Trial paddles, oldest first.
+    pub trials: Vec<Trial>,
 }
 
 impl Looked {

@@ -24,7 +24,7 @@ pub use fitout::{
 };
 pub use fitting::{Facing, Fitting, FittingKind};
 pub use kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
-pub use looked::{Answer, Judgement, Kept, Looked};
+pub use looked::{Answer, Felt, Judgement, Kept, Looked, Trial};
 pub use measure::{Error, Measure, MeasureRow};
 pub use pin::Pin;
 pub use scupper::{Flooded, Recess, Scupper, ScupperState, Scuppers, drains, floods, holds_water};

@@ -28,6 +28,32 @@ impl MustHaves {
     pub const BUDGET: Bounds = Bounds::new("the budget", Dimension::Money, 0.0, 100_000.0);
 }
 
+/// How a day on the water goes; `None` where it was not said.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Outing {
+    /// Distance a day, m.
+    pub distance: Option<f64>,
+    /// Hours a trip.
+    pub hours: Option<f64>,
+    /// Trips a year.
+    pub trips: Option<f64>,
+    /// Fish kept beside the rig's own, kg; they stand in the rig as a line of their
+    /// own: see [`catch_line`](super::catch_line).
+    pub fish: Option<f64>,
+}
+
+impl Outing {
+    /// Accepted distances, m.
+    pub const DISTANCE: Bounds =
+        Bounds::new("the day's distance", Dimension::Distance, 100.0, 100_000.0);
+    /// Accepted catches, kg.
+    pub const FISH: Bounds = Bounds::new("the fish kept", Dimension::Mass, 0.1, 60.0);
+    /// Accepted hours a trip.
+    pub const HOURS: Bounds = Bounds::new("hours a trip", Dimension::Ratio, 0.5, 24.0);
+    /// Accepted trips a year.
+    pub const TRIPS: Bounds = Bounds::new("trips a year", Dimension::Ratio, 1.0, 365.0);
+}
+
 /// The whole question.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Brief {
@@ -48,6 +74,8 @@ pub struct Brief {
     pub scuppers: Scuppers,
     /// Which seat height.
     pub seat: SeatHeight,
+    /// Risers and cushions under the seat, m.
+    pub raised: f64,
     /// Share of capacity in the ranking, 0-1; stability has the rest.
     pub capacity_weight: f64,
     /// What capacity is judged by.
@@ -58,6 +86,8 @@ pub struct Brief {
     pub deck: DeckUse,
     /// What a hull must meet.
     pub must: MustHaves,
+    /// How a day goes.
+    pub outing: Outing,
     /// How she is launched, fished from and driven, and by whom.
     pub wishes: Wishes,
     /// A hull the angler has stood in.
@@ -65,6 +95,9 @@ pub struct Brief {
 }
 
 impl Brief {
+    /// Accepted risers, m.
+    pub const RAISED: Bounds = Bounds::new("the risers", Dimension::ShortLength, 0.0, 0.30);
+
     /// The same question as far as floating goes: what only judges (schools,
     /// weights, limits) is left out. Two briefs with equal floating parts have
     /// the same figures on every hull.
@@ -76,6 +109,7 @@ impl Brief {
             stability_school: StabilitySchool::default(),
             deck: DeckUse::default(),
             must: MustHaves::default(),
+            outing: Outing::default(),
             wishes: Wishes::default(),
             known: None,
             ..self.clone()

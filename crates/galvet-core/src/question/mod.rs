@@ -3,10 +3,13 @@
 
 mod brief;
 mod schools;
+mod varied;
 mod water;
 mod wishes;
 
-pub use brief::{Brief, MustHaves};
+pub use crate::hull::Felt;
+pub use brief::{Brief, MustHaves, Outing};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
+pub use varied::{catch_line, with_batteries};
 pub use water::{StandingUse, Water};
-pub use wishes::{Drilling, Drive, Felt, Fishing, Joints, Known, Launch, Practice, Wishes};
+pub use wishes::{BatteryPlace, Drilling, Drive, Fishing, Joints, Known, Launch, Practice, Wishes};

@@ -69,4 +69,54 @@ impl Water {
     pub const DEPTH: Bounds = Bounds::new("least depth", Dimension::Length, 0.05, 50.0);
     /// Accepted weights.
     pub const WEIGHT: Bounds = Bounds::new("weight", Dimension::Ratio, 0.0, 1.0);
+
+    /// The typical wind its conditions name, m/s: the number before "kn"; `None` where
+    /// they name none.
+    #[must_use]
+    pub fn wind(&self) -> Option<f64> {
+        /// A knot is a nautical mile of 1852 m an hour.
+        const KNOT: f64 = 1852.0 / 3600.0;
+        let words: Vec<&str> = self.conditions.split_whitespace().collect();
+        let named = words.windows(2).find_map(|pair| {
+            let knots = pair[1].trim_end_matches(|c: char| !c.is_alphabetic()) == "kn";
+            knots.then(|| pair[0].parse::<f64>().ok()).flatten()
+        });
+        let usable = named.filter(|kn| kn.is_finite() && (0.0..=60.0).contains(kn));
+        usable.map(|knots| knots * KNOT)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn saying(conditions: &str) -> Water {
+        Water {
+            key: "w".into(),
+            name: "w".into(),
+            density: 1000.0,
+            freeboard: 0.15,
+            floor_clearance: 0.01,
+            working_share: 0.8,
+            least_depth: 0.4,
+            conditions: conditions.into(),
+            standing: StandingUse::Wanted,
+            capacity_weight: 0.5,
+            reserve_share: 0.2,
+            must_drain: false,
+            plugs_allowed: true,
+            cautions: Vec::new(),
+        }
+    }
+
+    #[test]
+    fn the_wind_is_read_from_what_is_said_of_the_water() {
+        let wind = |said: &str| saying(said).wind();
+        let twelve = wind("0.15 m / 12 kn").unwrap();
+        assert!((twelve - 6.1733).abs() < 1e-4, "{twelve}");
+        assert_eq!(wind("waves of 0.3 m, wind 12 kn."), Some(twelve));
+        for none in ["", "moving water", "kn", "many kn", "900 kn"] {
+            assert_eq!(wind(none), None, "{none}");
+        }
+    }
 }

@@ -2,6 +2,7 @@
 //! and driven, and by whom.
 
 use crate::base::words;
+use crate::hull::Felt;
 
 words! {
 /// How much practice the angler has on the feet in a kayak.
@@ -47,6 +48,21 @@ pub enum Drilling {
     /// None.
     #[strum(message = "nothing drilled")]
     None,
+}
+
+/// Where batteries go.
+#[derive(Default)]
+pub enum BatteryPlace {
+    /// Where each is wanted.
+    #[default]
+    #[strum(message = "batteries where they are wanted")]
+    AsLaid,
+    /// As far forward as there is room.
+    #[strum(message = "batteries forward")]
+    Bow,
+    /// As far aft.
+    #[strum(message = "batteries aft")]
+    Stern,
 }
 
 /// From what she is launched.
@@ -101,20 +117,6 @@ pub enum Joints {
     #[strum(message = "back or knees complain")]
     Complain,
 }
-
-/// How a hull one has stood in felt.
-#[derive(Default)]
-pub enum Felt {
-    /// Steady.
-    #[default]
-    Steady,
-    /// Fine, with care.
-    #[strum(message = "fine with care")]
-    Care,
-    /// One sat down again.
-    #[strum(message = "sat down again")]
-    SatDown,
-}
 }
 
 /// A hull the angler has stood in: the yardstick for the others.
@@ -136,6 +138,9 @@ pub struct Wishes {
     pub practice: Practice,
     /// How she may be driven.
     pub drive: Drive,
+    /// Where batteries go; the rig's lines ask for it: see
+    /// [`with_batteries`](super::with_batteries).
+    pub battery: BatteryPlace,
     /// Whether holes may be drilled.
     pub drilling: Drilling,
     /// From what she is launched.

@@ -33,6 +33,31 @@ pub fn support_needed(brief: &Brief, guides: &Guides) -> f64 {
     needed.max(guides[Guide::StaySeated])
 }
 
+/// The guide band of a standing support for who knows a hull: the bands of chapter 2
+/// shifted so that she lies where she felt; never lower than the band below which
+/// everybody stays seated. `None` where no hull one knows has been judged.
+#[must_use]
+pub fn own_band(support: f64, brief: &Brief, guides: &Guides) -> Option<&'static str> {
+    let known = brief.known.as_ref()?;
+    let hers = known.support?;
+    let least = guides[Guide::StaySeated];
+    let (practised, steady) = (guides[Guide::StandPractised], guides[Guide::StandNew]);
+    // Where she lies in the bands of everybody.
+    let shift = match known.felt {
+        Felt::Steady => hers - steady,
+        Felt::Care => hers - practised,
+        // What one sat down in is short of the shortest stand.
+        Felt::SatDown => (hers + guides[Guide::SatDownMore] - least).max(0.0),
+    };
+    let edge = |band: f64| (band + shift).max(least);
+    Some(match support {
+        s if s < edge(least) => "stay seated",
+        s if s < edge(practised) => "short stands, for you",
+        s if s < edge(steady) => "with practice, for you",
+        _ => "steady for you",
+    })
+}
+
 /// The question with the standing support of the hull one knows, where she is among
 /// those to be judged.
 pub(super) fn with_known(brief: &Arc<Brief>, candidates: &[Candidate]) -> Arc<Brief> {

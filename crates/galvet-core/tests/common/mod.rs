@@ -17,7 +17,7 @@ use galvet_core::hull::{
 };
 use galvet_core::plausible::Posterior;
 use galvet_core::question::{
-    Brief, CapacitySchool, DeckUse, MustHaves, StabilitySchool, StandingUse, Water, Wishes,
+    Brief, CapacitySchool, DeckUse, MustHaves, Outing, StabilitySchool, StandingUse, Water, Wishes,
 };
 use galvet_core::rank::{Ranking, rank};
 use galvet_core::rig::{Importance, Rig, RigLine};
@@ -158,11 +158,13 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         water: lake(),
         scuppers: Scuppers::Open,
         seat: SeatHeight::Low,
+        raised: 0.0,
         capacity_weight: 0.5,
         capacity_school: CapacitySchool::default(),
         stability_school: StabilitySchool::default(),
         deck: DeckUse::default(),
         must: MustHaves::default(),
+        outing: Outing::default(),
         wishes: Wishes::default(),
         known: None,
     }

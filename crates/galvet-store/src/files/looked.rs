@@ -2,7 +2,7 @@
 
 use super::word;
 use galvet_core::base::Keyed;
-use galvet_core::hull::{Judgement, Kept, Looked, Pin};
+use galvet_core::hull::{Judgement, Kept, Looked, Pin, Trial};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -23,6 +23,51 @@ pub(crate) struct LookedDoc {
     /// Kit put somewhere by hand, by the key of the rig it belongs to.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     laid: BTreeMap<String, Vec<PinDoc>>,
+    /// Trial paddles, oldest first.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    trials: Vec<TrialDoc>,
+}
+
+/// A trial paddle.
+#[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct TrialDoc {
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    who: String,
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    date: String,
+    /// Whether they stood in her.
+    #[serde(default)]
+    stood: bool,
+    /// `steady`, `care` or `sat-down`.
+    felt: String,
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    note: String,
+}
+
+/// Most trial paddles kept of one hull.
+const MOST_TRIALS: usize = 500;
+
+impl TrialDoc {
+    fn of(trial: &Trial) -> Self {
+        Self {
+            who: trial.who.clone(),
+            date: trial.date.clone(),
+            stood: trial.stood,
+            felt: trial.felt.key().to_owned(),
+            note: trial.note.clone(),
+        }
+    }
+
+    fn trial(self) -> Result<Trial, String> {
+        Ok(Trial {
+            felt: word("felt", &self.felt)?,
+            who: self.who,
+            date: self.date,
+            stood: self.stood,
+            note: self.note,
+        })
+    }
 }
 
 /// A thing put somewhere by hand.
@@ -105,6 +150,7 @@ impl LookedDoc {
                 .iter()
                 .map(|(rig, pins)| (rig.clone(), pins.iter().map(PinDoc::of).collect()))
                 .collect(),
+            trials: looked.trials.iter().map(TrialDoc::of).collect(),
         }
     }
 
@@ -114,6 +160,7 @@ impl LookedDoc {
             && self.judged.is_empty()
             && self.kept.is_empty()
             && self.laid.is_empty()
+            && self.trials.is_empty()
     }
 
     /// What a document says was looked at.
@@ -125,7 +172,12 @@ impl LookedDoc {
             .kept
             .iter()
             .flat_map(|k| [&k.finding, &k.who, &k.date, &k.why]);
+        let trials = self.trials.iter().flat_map(|t| [&t.who, &t.date, &t.note]);
+        if self.trials.len() > MOST_TRIALS {
+            return Err(format!("more than {MOST_TRIALS} trial paddles"));
+        }
         if texts
+            .chain(trials)
             .chain(&self.absent)
             .any(|t| t.chars().count() > LONGEST)
         {
@@ -150,7 +202,9 @@ impl LookedDoc {
             let pins = pins.into_iter().map(PinDoc::pin);
             Ok((rig, pins.collect::<Result<_, String>>()?))
         });
+        let trials = self.trials.into_iter().map(TrialDoc::trial);
         Ok(Looked {
+            trials: trials.collect::<Result<_, String>>()?,
             laid: laid.collect::<Result<_, String>>()?,
             absent: self.absent,
             judged: judged.collect::<Result<_, String>>()?,

@@ -98,7 +98,8 @@ impl Board {
         mode: Mode,
     ) -> Result<Self, CannotFloat> {
         let shapes = desk.shapes(hull)?;
-        let brief = Arc::new(brief.floating_part());
+        let asked = brief;
+        let brief = Arc::new(asked.floating_part());
         let laid = Setup::pinned(shapes.clone(), brief.clone(), pins);
         let shape = shapes.middle();
         let fit = leg_room(&shapes.survey, brief.crew, desk.guides());
@@ -109,7 +110,7 @@ impl Board {
         };
         let audit = audit(&laid.loads.layout, &brief.rig);
         let day = day(&laid, &shape);
-        let power = power(&laid, &brief, &shape);
+        let power = power(&laid, asked, &shape);
         let space = laid.space();
         let layout = &laid.loads.layout;
         let work = work(layout, &space);

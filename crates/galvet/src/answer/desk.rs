@@ -3,8 +3,11 @@
 //! floats nothing.
 
 use super::watch::{Unwanted, Watch};
-use galvet_core::figures::{Assessment, Quantity, outlook::Outlook, outlook::outlook};
+use galvet_core::figures::{
+    Assessment, Quantity, outlook::Outlook, outlook::cruise, outlook::outlook,
+};
 use galvet_core::guide::Guides;
+use galvet_core::handling::{Windage, windage};
 use galvet_core::hull::Survey;
 use galvet_core::plausible::{CannotFloat, DEFAULT_SIZE, Posterior};
 use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
@@ -43,6 +46,16 @@ pub struct Afloat {
     glyph: OnceLock<SectionView>,
     portrait: OnceLock<Portrait>,
     outlook: OnceLock<Option<Outlook>>,
+    quick: OnceLock<Quick>,
+}
+
+/// What a row tells of speed and wind.
+#[derive(Debug, Clone, Copy, Default)]
+pub struct Quick {
+    /// Speed kept up at the least, the usual and the most effort, m/s.
+    pub cruise: Option<[f64; 3]>,
+    /// Drift and helm in the water's typical wind.
+    pub windage: Option<Windage>,
 }
 
 impl Afloat {
@@ -52,6 +65,7 @@ impl Afloat {
             glyph: OnceLock::new(),
             portrait: OnceLock::new(),
             outlook: OnceLock::new(),
+            quick: OnceLock::new(),
         }
     }
 
@@ -63,6 +77,18 @@ impl Afloat {
     /// The whole portrait.
     pub fn portrait(&self) -> &Portrait {
         self.portrait.get_or_init(|| portrait(&self.assessment))
+    }
+
+    /// Speed and wind at a glance.
+    pub fn quick(&self) -> Quick {
+        *self.quick.get_or_init(|| {
+            let a = &self.assessment;
+            let wind = a.setup.brief.water.wind();
+            Quick {
+                cruise: cruise(a),
+                windage: wind.and_then(|wind| windage(a, wind)),
+            }
+        })
     }
 
     /// What it costs to move.

@@ -95,7 +95,7 @@ pub(super) fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power
     let small = draws.iter().filter(|d| !d.motor);
     let small: Vec<(f64, f64)> = small.map(|d| (d.watts, d.duty)).collect();
     let hours = bank.as_ref().ok().and_then(|b| b.hours(&small, guides));
-    let day = guides[Guide::DayHours];
+    let day = brief.outing.hours.unwrap_or(guides[Guide::DayHours]);
     let taken: f64 = small.iter().map(|(watts, duty)| watts * duty * day).sum();
     let left = bank.as_ref().ok().map(|b| (b.usable - taken).max(0.0));
     let series = (cells.len() > 1).then(|| Bank::wire(&cells, Wiring::Series, guides));

@@ -217,6 +217,10 @@ impl Reader<'_> {
         match (self.system, dimension) {
             (System::Imperial, Dimension::Mass) => Bare::POUNDS,
             (System::Imperial, Dimension::Length) => Bare::FEET,
+            (System::Imperial, Dimension::ShortLength) => Bare::INCHES,
+            (System::Metric, Dimension::ShortLength) => Bare::CENTIMETRES,
+            (System::Imperial, Dimension::Distance) => Bare::MILES,
+            (System::Metric, Dimension::Distance) => Bare::KILOMETRES,
             _ => Bare::SI,
         }
     }

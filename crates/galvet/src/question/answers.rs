@@ -4,7 +4,9 @@ use super::company;
 use super::parts::{COUNT, Kind, PARTS, PartId};
 use galvet_core::base::{Bare, Keyed};
 use galvet_core::crew::{Companion, Crew};
-use galvet_core::question::{Brief, Known, MustHaves, Water, Wishes};
+use galvet_core::question::{
+    BatteryPlace, Brief, Known, MustHaves, Outing, Water, Wishes, catch_line, with_batteries,
+};
 use galvet_core::rig::Rig;
 
 /// Nothing to ask about: no waters.
@@ -115,17 +117,20 @@ impl Answers {
         // A dog needs room as a thing does.
         let dogs = others.iter().filter(|c| !c.sits()).map(Companion::line);
         rig.lines.extend(dogs);
+        rig.lines.extend(self.number(P::Fish).map(catch_line));
         let usual = Self::usual();
         let number = |part| self.number(part).or(usual.number(part)).ok_or(NothingToAsk);
         fn word<T: Keyed>(given: &Answers, usual: &Answers, part: P) -> Result<T, NothingToAsk> {
             given.word(part).or(usual.word(part)).ok_or(NothingToAsk)
         }
+        let battery: BatteryPlace = word(self, &usual, P::Battery)?;
         Ok(Brief {
             crew: Crew::new(number(P::Mass)?, number(P::Stature)?).map_err(|_| NothingToAsk)?,
             others,
             hand: word(self, &usual, P::Hand)?,
             posture: word(self, &usual, P::Posture)?,
-            rig,
+            rig: with_batteries(rig, battery),
+            raised: self.number(P::Risers).unwrap_or(0.0),
             scuppers: word(self, &usual, P::Scuppers)?,
             seat: word(self, &usual, P::Seat)?,
             capacity_weight: self.number(P::Weight).unwrap_or(water.capacity_weight),
@@ -136,6 +141,12 @@ impl Answers {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),
                 budget: self.number(P::Budget),
+            },
+            outing: Outing {
+                distance: self.number(P::Distance),
+                hours: self.number(P::Hours),
+                trips: self.number(P::Trips),
+                fish: self.number(P::Fish),
             },
             known: match self.slug(P::Known) {
                 Some(hull) => Some(Known {
@@ -149,6 +160,7 @@ impl Answers {
                 practice: word(self, &usual, P::Practice)?,
                 drive: word(self, &usual, P::Drive)?,
                 drilling: word(self, &usual, P::Drilling)?,
+                battery,
                 launch: word(self, &usual, P::Launch)?,
                 fishing: word(self, &usual, P::Fishing)?,
                 joints: word(self, &usual, P::Joints)?,

@@ -254,6 +254,12 @@ pub fn document(brief: &Brief, own_weight: bool) -> Value {
             PartId::Joints => json!(brief.wishes.joints.key()),
             PartId::Drive => json!(brief.wishes.drive.key()),
             PartId::Drilling => json!(brief.wishes.drilling.key()),
+            PartId::Distance => brief.outing.distance.into(),
+            PartId::Hours => brief.outing.hours.into(),
+            PartId::Trips => brief.outing.trips.into(),
+            PartId::Fish => brief.outing.fish.into(),
+            PartId::Risers => (brief.raised > 0.0).then_some(brief.raised).into(),
+            PartId::Battery => json!(brief.wishes.battery.key()),
         };
         if value.is_null() {
             continue;

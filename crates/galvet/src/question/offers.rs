@@ -4,8 +4,8 @@ use galvet_core::base::Keyed;
 use galvet_core::crew::{Hand, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
 use galvet_core::question::{
-    CapacitySchool, DeckUse, Drilling, Drive, Felt, Fishing, Joints, Launch, Practice,
-    StabilitySchool,
+    BatteryPlace, CapacitySchool, DeckUse, Drilling, Drive, Felt, Fishing, Joints, Launch,
+    Practice, StabilitySchool,
 };
 
 /// One answer a part offers.
@@ -121,6 +121,14 @@ pub(super) fn drillings() -> Vec<Offer> {
     Offer::all(|d| match d {
         Drilling::Allowed => "holes are counted",
         Drilling::None => "a hull this rig needs holes in is left out",
+    })
+}
+
+pub(super) fn batteries() -> Vec<Offer> {
+    Offer::all(|b| match b {
+        BatteryPlace::AsLaid => "as the rig lists its places",
+        BatteryPlace::Bow => "in a bow hatch or on the bow, where there is room",
+        BatteryPlace::Stern => "in a stern hatch or the tank well, where there is room",
     })
 }
 

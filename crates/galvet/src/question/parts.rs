@@ -1,12 +1,12 @@
 //! The table.
 
 use super::offers::{
-    Offer, capacity, deck, drillings, drives, felt, fishings, hands, joints, launches, postures,
-    practices, scuppers, seats, stability,
+    Offer, batteries, capacity, deck, drillings, drives, felt, fishings, hands, joints, launches,
+    postures, practices, scuppers, seats, stability,
 };
 use galvet_core::base::{Bounds, Dimension};
 use galvet_core::crew::Crew;
-use galvet_core::question::MustHaves;
+use galvet_core::question::{Brief, MustHaves, Outing};
 
 /// A part of the brief.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
@@ -59,16 +59,29 @@ pub enum PartId {
     Known,
     /// How she felt.
     Felt,
+    /// Distance a day.
+    Distance,
+    /// Hours a trip.
+    Hours,
+    /// Trips a year.
+    Trips,
+    /// Fish kept.
+    Fish,
+    /// Risers under the seat.
+    Risers,
+    /// Where batteries go.
+    Battery,
 }
 
 /// Parts that stand together at the sentence's end, told where they ask something.
-pub const MORE: [PartId; 8] = [
+pub const MORE: [PartId; 9] = [
     PartId::Launch,
     PartId::Fishing,
     PartId::Practice,
     PartId::Joints,
     PartId::Drive,
     PartId::Drilling,
+    PartId::Battery,
     PartId::Known,
     PartId::Felt,
 ];
@@ -136,7 +149,7 @@ const fn part(
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 24;
+pub const COUNT: usize = 30;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
@@ -341,6 +354,60 @@ pub static PARTS: [Part; COUNT] = {
             Words(felt),
             "steady",
             "how she felt",
+            "",
+        ),
+        part(
+            P::Distance,
+            "distance",
+            &["outing", "distance_m"],
+            Limit(Outing::DISTANCE, 0, "a day's way"),
+            "",
+            "how far in a day",
+            "8 km or 5 mi; empty where it does not matter",
+        ),
+        part(
+            P::Hours,
+            "hours",
+            &["outing", "hours"],
+            Limit(Outing::HOURS, 0, "hours afloat"),
+            "",
+            "hours a trip",
+            "6; empty for a usual day",
+        ),
+        part(
+            P::Trips,
+            "trips",
+            &["outing", "trips"],
+            Limit(Outing::TRIPS, 0, "trips a year"),
+            "",
+            "trips a year",
+            "20; empty where it does not matter",
+        ),
+        part(
+            P::Fish,
+            "fish",
+            &["outing", "fish_kg"],
+            Limit(Outing::FISH, 0, "fish kept"),
+            "",
+            "fish kept beside the rig's own",
+            "5 kg or 11 lb; empty for none",
+        ),
+        part(
+            P::Risers,
+            "risers",
+            &["risers_m"],
+            Limit(Brief::RAISED, 0, "seat raised"),
+            "",
+            "risers and cushions under the seat",
+            "6 cm or 2.5 in; empty for none",
+        ),
+        part(
+            P::Battery,
+            "battery",
+            &["wishes", "battery"],
+            Words(batteries),
+            "as-laid",
+            "where batteries go",
             "",
         ),
     ]

@@ -3,12 +3,14 @@
 use super::ask::query_of;
 use super::assets;
 use super::edit::{self, Change, Edited, GONE, Typed, action, address};
+use super::moved::moved_on;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::answer::{outcome, ways};
 use crate::present::page::changes::{self, AtChange, ChangesView};
 use crate::present::page::filled::NotTaken;
 use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::variants::side_by_side;
 use crate::question::Ask;
 use crate::survey::{self, Refusal, Shown};
 use askama::Template;
@@ -104,7 +106,8 @@ async fn look(
     let lines = edit::drawn(shared, slug).await?.and_then(|d| d.1);
     let answered = shared.ranking(&asked, &shelf, reader.caller).await?;
     let path = format!("/hulls/{slug}/changes");
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    sentence.moved = moved_on(&hull, ask, &asked, &shelf, reader, shared).await?;
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let made = shared.work(reader.caller, move || {
         let all = ways(&hull).into_iter();
@@ -114,7 +117,7 @@ async fn look(
         changes::changes(
             &hull.survey,
             lines.as_ref(),
-            &all,
+            side_by_side(&all, &brief, reader.units),
             &at,
             &not_taken,
             reader.units,

@@ -3,9 +3,10 @@
 use super::ask::{Answered, answered, query_of};
 use super::assets;
 use super::edit::address;
+use super::moved::moved;
 use super::reader::Reader;
-use super::shared::{Shared, Trouble};
-use crate::answer::{Way, outcome};
+use super::shared::{Shared, Shelf, Trouble};
+use crate::answer::{Way, outcome, ways};
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::variants::{SideBySide, side_by_side};
 use crate::question::{Ask, Asked};
@@ -30,6 +31,10 @@ struct ComparePage {
     sentence: Sentence,
     /// Keys of the hulls, as they travel along.
     keys: Vec<String>,
+    /// What each column may be changed into: value, label, whether it is that now.
+    chosen: Vec<Vec<(String, String, bool)>>,
+    /// Hulls that may be put beside them.
+    others: Vec<(String, String)>,
     /// Hulls asked for beyond those that fit.
     left_out: usize,
     table: SideBySide,
@@ -42,6 +47,8 @@ struct ComparePart {
     query: String,
     sentence: Sentence,
     keys: Vec<String>,
+    chosen: Vec<Vec<(String, String, bool)>>,
+    others: Vec<(String, String)>,
     left_out: usize,
     table: SideBySide,
 }
@@ -50,6 +57,54 @@ impl ComparePage {
     fn asset(&self, name: &str) -> String {
         assets::url(name)
     }
+}
+
+/// What parts a hull's slug from the number of one of her ways.
+const WAY: char = '~';
+
+/// A hull as she is, by her slug; or one of her ways, by slug and number.
+fn way_of(shelf: &Shelf, key: &str) -> Option<Way> {
+    let (slug, way) = match key.split_once(WAY) {
+        Some((slug, number)) => (slug, Some(number.parse::<usize>().ok()?)),
+        None => (key, None),
+    };
+    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug)?;
+    let name = hull.survey.name();
+    match way {
+        None => Some(Way {
+            name,
+            hull: hull.clone(),
+            seat: None,
+        }),
+        Some(number) => {
+            let mut all = ways(hull);
+            let way = (number < all.len()).then(|| all.swap_remove(number))?;
+            Some(Way {
+                name: format!("{name}, {}", way.name),
+                ..way
+            })
+        }
+    }
+}
+
+/// What a column may be changed into: its hull's ways, or nothing.
+fn choices(shelf: &Shelf, key: &str) -> Vec<(String, String, bool)> {
+    let slug = key.split(WAY).next().unwrap_or_default();
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
+        return Vec::new();
+    };
+    let mut all = vec![(slug.to_owned(), hull.survey.name())];
+    let ways = ways(hull);
+    if ways.len() > 1 {
+        let ways = ways.iter().enumerate();
+        all.extend(ways.map(|(n, w)| (format!("{slug}{WAY}{n}"), format!("… {}", w.name))));
+    }
+    all.push((String::new(), "take away".to_owned()));
+    let chosen = |(value, label): (String, String)| {
+        let now = value == key;
+        (value, label, now)
+    };
+    all.into_iter().map(chosen).collect()
 }
 
 async fn part_of(
@@ -64,35 +119,44 @@ async fn part_of(
     };
     let mut keys: Vec<String> = Vec::new();
     for key in hulls {
-        let known = shelf.hulls.iter().any(|h| h.survey.key == key);
-        if known && !keys.contains(&key) {
+        if way_of(&shelf, &key).is_some() && !keys.contains(&key) {
             keys.push(key);
         }
     }
     let left_out = keys.len().saturating_sub(MOST);
     keys.truncate(MOST);
+    let chosen = keys.iter().map(|key| choices(&shelf, key)).collect();
+    let others = shelf.hulls.iter().map(|h| &h.survey);
+    let others = others.map(|s| (s.key.clone(), s.name())).collect();
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let slug = |key: &String| key.split(WAY).next().unwrap_or_default().to_owned();
+    let about: Vec<String> = keys.iter().map(slug).collect();
     let path = "/compare".to_owned();
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
+    if !about.is_empty() {
+        sentence.moved = moved(ask, &answer, &shelf, reader, shared, &about).await?;
+        // The hulls stay, whatever the question goes back to.
+        let pairs: Vec<(&str, &str)> = keys.iter().map(|k| ("hull", k.as_str())).collect();
+        if !sentence.moved.reset.is_empty() {
+            let query = sentence.moved.reset.trim_end_matches('?').to_owned();
+            sentence.moved.reset = address("", &query, &pairs);
+        }
+    }
     let (desk, brief, wanted) = (shared.desk.clone(), asked.brief.clone(), keys.clone());
     let made = shared.work(reader.caller, move || {
-        let hulls = wanted.iter();
-        let hulls = hulls.filter_map(|key| shelf.hulls.iter().find(|h| h.survey.key == *key));
-        let outcomes: Vec<_> = hulls
-            .map(|hull| Way {
-                name: hull.survey.name(),
-                hull: hull.clone(),
-                seat: None,
-            })
+        let ways = wanted.iter().filter_map(|key| way_of(&shelf, key));
+        let outcomes: Vec<_> = ways
             .map(|way| outcome(&desk, way, &brief, &answer))
             .collect();
-        side_by_side(&outcomes, reader.units)
+        side_by_side(&outcomes, &brief, reader.units)
     });
     let table = made.await?;
     let part = ComparePart {
         query: query_of(ask),
         sentence,
         keys,
+        chosen,
+        others,
         left_out,
         table,
     };
@@ -118,6 +182,8 @@ async fn page(
         query: part.query,
         sentence: part.sentence,
         keys: part.keys,
+        chosen: part.chosen,
+        others: part.others,
         left_out: part.left_out,
         table: part.table,
     };

@@ -3,6 +3,7 @@
 use super::ask::{Answered, answered, query_of};
 use super::assets;
 use super::edit::address;
+use super::moved::moved_on;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
 use crate::present::page::derivation::{Derivation, derivation, figure_named};
@@ -53,7 +54,8 @@ async fn page(
         return Ok(Err(Status::NotFound));
     };
     let path = format!("/hulls/{slug}/figures/{figure}");
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    sentence.moved = moved_on(&hull, &ask, &asked, &shelf, reader, shared).await?;
     let (key, name) = (slug.to_owned(), hull.survey.name());
     let (desk, brief) = (shared.desk.clone(), asked.brief.clone());
     let derived = shared.work(reader.caller, move || {

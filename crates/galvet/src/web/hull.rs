@@ -2,6 +2,7 @@
 
 use super::ask::{Answered, answered, query_of};
 use super::assets;
+use super::moved::moved_on;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
 use crate::present::page::hull::{self, HullView};
@@ -57,7 +58,9 @@ async fn hull_of(
         return Ok(None);
     };
     let action = format!("/hulls/{slug}");
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let hull = &shelf.hulls[index];
+    sentence.moved = moved_on(hull, ask, &asked, &shelf, reader, shared).await?;
     let (brief, desk) = (asked.brief.clone(), shared.desk.clone());
     let view = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&shelf.hulls[index], &brief);

@@ -72,6 +72,9 @@ impl<'r> FromRequest<'r> for Draft {
     }
 }
 
+/// Hulls with which there is something to choose from.
+const FEW: usize = 3;
+
 /// Key of a draft while it is ranked beside those kept; no slug can be it.
 const DRAFT: &str = "(draft)";
 
@@ -165,10 +168,17 @@ async fn keep(
         survey: read.survey,
         extra: BTreeMap::new(),
     };
+    // The first few lead on to a comparison.
+    let few = shared.shelf().await?.hulls.len() + 1 < FEW;
     let store = shared.store.clone();
     let kept = rocket::tokio::task::spawn_blocking(move || put_hull(&store, WHO, hull));
     let slug = kept.await??;
-    Ok(Ok(Redirect::to(back_to(&format!("/hulls/{slug}{query}")))))
+    let to = if few {
+        format!("/{query}")
+    } else {
+        format!("/hulls/{slug}{query}")
+    };
+    Ok(Ok(Redirect::to(back_to(&to))))
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -1,16 +1,22 @@
 //! Saving a question, and undoing what was last done.
 
 use super::ask::query_of;
+use super::assets;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::who::WHO;
+use crate::present::page::sentence::sentence;
 use crate::question::{self, Ask};
 use crate::survey::{free_slug, slug_of};
-use galvet_store::{Kind, Record, SavedBrief, StoreError};
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_store::{Kind, Record, SavedBrief, Steps, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{FromForm, Route, State, post, routes};
+use rocket::{FromForm, Route, State, get, post, routes};
+use std::collections::BTreeMap;
 
 /// Longest name of a saved question.
 const LONGEST_NAME: usize = 80;
@@ -18,6 +24,104 @@ const LONGEST_NAME: usize = 80;
 #[derive(FromForm)]
 struct SaveForm<'r> {
     name: &'r str,
+    /// For whom; empty for oneself.
+    #[field(default = "")]
+    customer: &'r str,
+}
+
+/// What parts the customer from the question's own name.
+const FOR: &str = ": ";
+
+/// A saved question in the list.
+struct Line {
+    key: String,
+    name: String,
+    words: String,
+}
+
+/// Questions of one customer; of oneself where nobody is named.
+struct Folder {
+    customer: String,
+    questions: Vec<Line>,
+}
+
+/// Saved questions by customer.
+#[derive(Template, WebTemplate)]
+#[template(path = "questions.html")]
+struct QuestionsPage {
+    units: System,
+    sun: bool,
+    here: String,
+    place: &'static str,
+    query: String,
+    steps: Steps,
+    folders: Vec<Folder>,
+}
+
+impl QuestionsPage {
+    fn asset(&self, name: &str) -> String {
+        assets::url(name)
+    }
+}
+
+/// The list.
+#[get("/questions")]
+async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<QuestionsPage, Trouble> {
+    let shelf = shared.shelf().await?;
+    let mut folders: BTreeMap<String, Vec<Line>> = BTreeMap::new();
+    for saved in &shelf.catalogue.briefs {
+        let (customer, name) = saved.name.split_once(FOR).unwrap_or(("", &saved.name));
+        let start = Ask::start_from(saved.key.clone());
+        let words = start.resolve(&shelf.catalogue, reader.units).map(|asked| {
+            let path = "/".to_owned();
+            sentence(&asked, &shelf.catalogue, path, reader.units).said()
+        });
+        folders.entry(customer.to_owned()).or_default().push(Line {
+            key: saved.key.clone(),
+            name: name.to_owned(),
+            words: words.unwrap_or_default(),
+        });
+    }
+    let query = query_of(&ask);
+    Ok(QuestionsPage {
+        units: reader.units,
+        sun: reader.sun,
+        here: format!("/questions{query}"),
+        place: "ask",
+        query,
+        steps: shared.store.steps()?,
+        folders: folders
+            .into_iter()
+            .map(|(customer, questions)| Folder {
+                customer,
+                questions,
+            })
+            .collect(),
+    })
+}
+
+/// Throws a saved question away; that can be undone.
+#[post("/questions/<slug>/throw-away")]
+async fn throw_away(slug: &str, shared: &State<Shared>) -> Result<Redirect, Trouble> {
+    let (store, slug) = (shared.store.clone(), slug.to_owned());
+    let done = rocket::tokio::task::spawn_blocking(move || {
+        let Some((known, record)) = store.record(Kind::Brief, &slug)? else {
+            return Ok(());
+        };
+        let name = match record {
+            Record::Brief(saved) => saved.name,
+            _ => slug,
+        };
+        let label = format!("question “{name}” thrown away");
+        let gone = store.write(WHO, &label, |door| door.throw_away(Kind::Brief, known));
+        match gone {
+            // Somebody changed it meanwhile: it stays.
+            Ok(_) | Err(StoreError::Conflict { .. }) => Ok(()),
+            Err(error) => Err(error),
+        }
+    });
+    done.await??;
+    Ok(Redirect::to("/questions"))
 }
 
 /// Keeps the question of this address under a name.
@@ -29,7 +133,11 @@ async fn save(
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let name: String = form.name.trim().chars().take(LONGEST_NAME).collect();
+    let short = |text: &str| text.trim().chars().take(LONGEST_NAME).collect::<String>();
+    let (mut name, customer) = (short(form.name), short(form.customer));
+    if !customer.is_empty() && !name.is_empty() {
+        name = format!("{}{FOR}{name}", customer.replace(':', ""));
+    }
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(Err(Status::NotFound));
     };
@@ -87,5 +195,5 @@ async fn redo(form: Form<UndoForm<'_>>, shared: &State<Shared>) -> Result<Redire
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![save, undo, redo]
+    routes![save, list, throw_away, undo, redo]
 }

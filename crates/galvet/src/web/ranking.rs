@@ -1,21 +1,27 @@
 //! The main page: the hulls ranked; also as JSON and as CSV.
 
-use super::ask::{Answered, answered, query_of};
+use super::ask::{Answered, answered, fields, query_of};
 use super::assets;
+use super::moved::moved;
 use super::reader::Reader;
 use super::shared::{Shared, Shelf, Trouble};
+use super::shortlist::Shortlist;
 use crate::present::json::Document;
-use crate::present::page::columns::{COLUMNS, in_order};
-use crate::present::page::moved;
+use crate::present::page::columns::COLUMNS;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::sift::{Sieve, Sifted, Wanted, sift};
 use crate::question::{Ask, Asked};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_store::Steps;
-use rocket::http::{ContentType, Status};
-use rocket::{Route, State, get, routes};
+use rocket::http::{ContentType, RawStr, Status};
+use rocket::request::{FromRequest, Outcome};
+use rocket::{Request, Route, State, get, routes};
+use std::collections::BTreeMap;
+use std::convert::Infallible;
+use std::fmt::Write as _;
 use std::sync::Arc;
 
 /// The main page.
@@ -31,45 +37,106 @@ struct RankingPage {
     steps: Steps,
     /// Records that cannot be used.
     set_aside: usize,
+    lead: Lead,
     sentence: Sentence,
-    moved: Moved,
     order: Order,
     ranking: Arc<RankingView>,
 }
 
-/// In which order the rows stand.
-struct Order {
-    rows: Vec<usize>,
-    /// The column's word; empty for by place.
-    by: String,
-    /// Columns: word, label, chosen.
-    columns: Vec<(&'static str, &'static str, bool)>,
-    /// Whether rows stand close together, only their figures shown.
-    close: bool,
+/// What leads somebody who is new here.
+#[derive(Clone, Copy)]
+struct Lead {
+    /// Hulls still to be put in for a first comparison.
+    wanted: usize,
+    /// Whether made-up hulls are shown, which a tour leads through.
+    tour: bool,
 }
 
-impl Order {
-    fn of(ranking: &RankingView, by: Option<&str>, rows: Option<&str>) -> Self {
-        let close = rows == Some("close");
-        let known = COLUMNS.iter().find(|c| by == Some(c.key));
-        let rows = ranking.rows.iter().map(|r| r.columns.as_slice());
+/// Hulls of a first comparison.
+const FIRST_HULLS: usize = 3;
+
+impl Lead {
+    fn of(shelf: &Shelf, shared: &Shared) -> Self {
         Self {
-            close,
-            rows: in_order(rows, by),
-            by: known.map_or(String::new(), |c| c.key.to_owned()),
-            columns: COLUMNS
-                .iter()
-                .map(|c| (c.key, c.label, by == Some(c.key)))
-                .collect(),
+            wanted: FIRST_HULLS.saturating_sub(shelf.hulls.len()),
+            tour: shared.simulates,
         }
     }
 }
 
-/// What a changed question moved, and the address without the change.
-#[derive(Default)]
-struct Moved {
-    lines: Vec<String>,
-    reset: String,
+/// Which rows stand there, in which order.
+struct Order {
+    sieve: Sieve,
+    wanted: Wanted,
+    /// Columns: word, label, whether rows stand in its order, whether it breaks ties.
+    columns: Vec<(&'static str, &'static str, bool, bool)>,
+    /// The shortlist's hulls that are known: slug and name.
+    list: Vec<(String, String)>,
+    /// This page's address with order and limits, to come back to.
+    whole: String,
+    /// The same without limits.
+    all: String,
+}
+
+impl Order {
+    fn of(
+        ranking: &RankingView,
+        wanted: Wanted,
+        list: &Shortlist,
+        ask: &Ask,
+        units: System,
+    ) -> Self {
+        let rows: Vec<Sifted<'_>> = ranking
+            .rows
+            .iter()
+            .map(|r| Sifted {
+                cells: &r.columns,
+                beats_next: r.beats_next,
+                listed: list.has(&r.key),
+            })
+            .collect();
+        let ranked = ranking.rows.iter().map(|r| (&r.key, &r.name));
+        let known = ranked.chain(ranking.out.iter().map(|o| (&o.key, &o.name)));
+        let known: BTreeMap<&String, &String> = known.collect();
+        let named = |slug: &String| known.get(slug).map(|name| (slug.clone(), (*name).clone()));
+        let along = |limits| format!("/{}", with_more(&query_of(ask), &wanted.pairs(limits)));
+        Self {
+            sieve: sift(&rows, &wanted, units),
+            columns: COLUMNS
+                .iter()
+                .map(|c| (c.key, c.label, wanted.by == c.key, wanted.ties == c.key))
+                .collect(),
+            list: list.slugs().iter().filter_map(named).collect(),
+            whole: along(true),
+            all: along(false),
+            wanted,
+        }
+    }
+
+    /// Whether a hull is on the shortlist.
+    fn listed(&self, slug: &str) -> bool {
+        self.list.iter().any(|(s, _)| s == slug)
+    }
+}
+
+/// A query with further names and values.
+fn with_more(query: &str, more: &[(String, String)]) -> String {
+    let mut out = query.to_owned();
+    for (name, value) in more {
+        let lead = if out.is_empty() { '?' } else { '&' };
+        let value = RawStr::new(value).percent_encode();
+        let _ = write!(out, "{lead}{name}={value}");
+    }
+    out
+}
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Wanted {
+    type Error = Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        Outcome::Success(Self::of(fields(request)))
+    }
 }
 
 /// The main page's changing part, for the script.
@@ -80,8 +147,8 @@ struct RankingPart {
     steps: Steps,
     /// Records that cannot be used.
     set_aside: usize,
+    lead: Lead,
     sentence: Sentence,
-    moved: Moved,
     order: Order,
     ranking: Arc<RankingView>,
 }
@@ -114,7 +181,7 @@ async fn answer(
     ask: &Ask,
     reader: Reader,
     shared: &Shared,
-) -> Result<Option<(Asked, Sentence, Moved, Arc<RankingView>)>, Trouble> {
+) -> Result<Option<(Asked, Sentence, Arc<RankingView>)>, Trouble> {
     let shelf = shared.shelf().await?;
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(None);
@@ -123,45 +190,16 @@ async fn answer(
         return Ok(None);
     }
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
-    let moved = moved(ask, &answer, &shelf, reader, shared).await?;
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
+    sentence.moved = moved(ask, &answer, &shelf, reader, shared, &[]).await?;
     let view = shared.view(answer, reader.units).await?;
-    Ok(Some((asked, sentence, moved, view)))
+    Ok(Some((asked, sentence, view)))
 }
 
-/// Against the question it started from, where it was changed since.
-async fn moved(
-    ask: &Ask,
-    now: &crate::answer::Answered,
-    shelf: &Arc<Shelf>,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Moved, Trouble> {
-    let Some(start) = ask.unchanged() else {
-        return Ok(Moved::default());
-    };
-    let Ok(asked) = start.resolve(&shelf.catalogue, reader.units) else {
-        return Ok(Moved::default());
-    };
-    // What judging filled in was not asked.
-    let mut answered = (*now.ranking.brief).clone();
-    if let Some(known) = &mut answered.known {
-        known.support = None;
-    }
-    if asked.brief == answered {
-        return Ok(Moved::default());
-    }
-    let was = shared.ranking(&asked, shelf, reader.caller).await?;
-    Ok(Moved {
-        lines: moved::moved(&was.ranking, &now.ranking, reader.units),
-        reset: format!("/{}", query_of(&start)),
-    })
-}
-
-#[get("/?<by>&<rows>", rank = 1)]
+#[get("/", rank = 1)]
 async fn ranking_page(
-    by: Option<&str>,
-    rows: Option<&str>,
+    wanted: Wanted,
+    list: Shortlist,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
@@ -170,7 +208,7 @@ async fn ranking_page(
     let here = format!("/{query}");
     let units = reader.units;
     let place = "ranking";
-    let Some((asked, sentence, moved, ranking)) = answer(&ask, reader, shared).await? else {
+    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
         return Ok(Err(EmptyPage {
             units,
             sun: reader.sun,
@@ -179,6 +217,7 @@ async fn ranking_page(
             query,
         }));
     };
+    let shelf = shared.shelf().await?;
     let page = RankingPage {
         units,
         sun: reader.sun,
@@ -186,33 +225,34 @@ async fn ranking_page(
         place,
         query,
         steps: shared.store.steps()?,
-        set_aside: shared.shelf().await?.catalogue.set_aside.len(),
+        set_aside: shelf.catalogue.set_aside.len(),
+        lead: Lead::of(&shelf, shared),
         sentence,
-        moved,
-        order: Order::of(&ranking, by, rows),
+        order: Order::of(&ranking, wanted, &list, &ask, reader.units),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))
 }
 
-#[get("/part/ranking?<by>&<rows>")]
+#[get("/part/ranking")]
 async fn ranking_part(
-    by: Option<&str>,
-    rows: Option<&str>,
+    wanted: Wanted,
+    list: Shortlist,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Answered<RankingPart>, Status>, Trouble> {
-    let Some((asked, sentence, moved, ranking)) = answer(&ask, reader, shared).await? else {
+    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
         return Ok(Err(Status::NotFound));
     };
+    let shelf = shared.shelf().await?;
     let page = RankingPart {
         query: query_of(&ask),
         steps: shared.store.steps()?,
-        set_aside: shared.shelf().await?.catalogue.set_aside.len(),
+        set_aside: shelf.catalogue.set_aside.len(),
+        lead: Lead::of(&shelf, shared),
         sentence,
-        moved,
-        order: Order::of(&ranking, by, rows),
+        order: Order::of(&ranking, wanted, &list, &ask, reader.units),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))

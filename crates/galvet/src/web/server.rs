@@ -5,9 +5,9 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, card, changes, comfort, compare, derivation, errors, fittings, flip, hull,
-    hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, rigs,
-    set_aside, stow, talk, walk, waters, weigh,
+    afloat, assets, card, changes, comfort, compare, derivation, drawing, errors, fittings, flip,
+    hull, hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, rigs,
+    set_aside, shortlist, stow, summary, talk, tour, trials, walk, waters, weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -118,10 +118,15 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", compare::routes())
         .mount("/", flip::routes())
         .mount("/", derivation::routes())
+        .mount("/", drawing::routes())
         .mount("/", talk::routes())
+        .mount("/", tour::routes())
+        .mount("/", trials::routes())
+        .mount("/", summary::routes())
         .mount("/", waters::routes())
         .mount("/", reckons::routes())
         .mount("/", set_aside::routes())
+        .mount("/", shortlist::routes())
         .mount("/", questions::routes())
         .mount("/", reader::routes())
         .mount("/", errors::routes())

@@ -4,6 +4,7 @@
 use super::ask::query_of;
 use super::assets;
 use super::edit::{self, Edited, Typed, action, address};
+use super::moved::moved_on;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::answer::Board;
@@ -136,7 +137,8 @@ async fn look(
         return Ok(None);
     };
     let path = format!("/hulls/{slug}/stow");
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    sentence.moved = moved_on(&hull, ask, &asked, &shelf, reader, shared).await?;
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let (key, name) = (slug.to_owned(), hull.survey.name());
     let made = shared.work(reader.caller, move || {

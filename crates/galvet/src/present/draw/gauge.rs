@@ -4,7 +4,7 @@ use super::coordinate;
 use galvet_core::base::{Dimension, System};
 use galvet_core::figures::{Assessment, Quantity, WaterLimit};
 use galvet_core::load::LoadKind;
-use galvet_core::rank::{Binding, Ranked};
+use galvet_core::rank::Binding;
 
 /// Width of the bar in view-box units.
 const WIDTH: f64 = 320.0;
@@ -41,11 +41,9 @@ pub struct Gauge {
 }
 
 /// Largest mass that any gauge of a ranking must show, kg.
-pub fn full_scale(entries: &[Ranked]) -> f64 {
+pub fn full_scale<'a>(entries: impl Iterator<Item = &'a Assessment>) -> f64 {
     entries
-        .iter()
-        .map(|entry| {
-            let a = &entry.assessment;
+        .map(|a| {
             let counted = counted(a);
             let most = [Quantity::LabelMargin, Quantity::WaterlineMargin]
                 .into_iter()
@@ -74,8 +72,7 @@ fn limit_name(binding: Binding, limit: WaterLimit) -> &'static str {
 }
 
 /// Draws the gauge of a hull on a scale of `full` kg.
-pub fn gauge(entry: &Ranked, full: f64, system: System) -> Gauge {
-    let a = &entry.assessment;
+pub fn gauge(a: &Assessment, full: f64, system: System) -> Gauge {
     let at = |kg: f64| (kg / full * WIDTH).clamp(0.0, WIDTH);
     let mass = |kg: f64| system.text(Dimension::Mass, kg, 0);
     let mut segments = Vec::new();
@@ -103,7 +100,8 @@ pub fn gauge(entry: &Ranked, full: f64, system: System) -> Gauge {
         ),
         (Binding::Waterline, Quantity::WaterlineMargin, "limit-water"),
     ];
-    let binding = entry.binding.map(|b| b.0);
+    let bound = Binding::of(a);
+    let binding = bound.map(|b| b.0);
     let marks: Vec<Mark> = limits
         .into_iter()
         .filter_map(|(limit, quantity, class)| {
@@ -130,15 +128,13 @@ pub fn gauge(entry: &Ranked, full: f64, system: System) -> Gauge {
             limits.join(", ")
         ),
         aboard: mass(counted),
-        binding: entry
-            .binding
-            .map_or("no limit is known".to_owned(), |(b, margin)| {
-                format!(
-                    "{} binds at {}",
-                    limit_name(b, floor),
-                    mass(counted + margin)
-                )
-            }),
+        binding: bound.map_or("no limit is known".to_owned(), |(b, margin)| {
+            format!(
+                "{} binds at {}",
+                limit_name(b, floor),
+                mass(counted + margin)
+            )
+        }),
         segments,
         marks,
         feather,

@@ -11,6 +11,7 @@ pub mod hull;
 pub mod lines;
 pub mod map;
 pub mod overlay;
+pub mod paper;
 pub mod plan;
 
 /// A path through points: `M x y L x y …`, one decimal, closed or open.

@@ -1,9 +1,10 @@
 //! What stands beside a question: cautions, and small changes worth a try.
 
 use crate::question::{Kind, PartId};
-use galvet_core::base::{Dimension, Keyed, POUND, System};
+use galvet_core::base::{Dimension, INCH, Keyed, POUND, System};
 use galvet_core::crew::{Crew, Kin, Posture};
-use galvet_core::question::{Brief, StandingUse};
+use galvet_core::gear::Electric;
+use galvet_core::question::{BatteryPlace, Brief, Outing, StandingUse};
 
 /// What must be said beside this question.
 pub(super) fn cautions(brief: &Brief) -> Vec<String> {
@@ -33,6 +34,12 @@ pub(super) fn cautions(brief: &Brief) -> Vec<String> {
     if brief.others.iter().any(|c| c.kin() == Kin::Dog) {
         out.push(
             "A dog moves: what it may put to one side is taken off the lean room; give it an aid with a handle, and no lead tied to the boat."
+                .to_owned(),
+        );
+    }
+    if brief.raised > 0.0 {
+        out.push(
+            "Risers and cushions add up: check that they are fastened, and lean gently before you trust them."
                 .to_owned(),
         );
     }
@@ -79,6 +86,49 @@ pub(super) fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String,
                 _ => offer.label.to_owned(),
             };
             out.push((part.part().name, offer.key.to_owned(), words));
+        }
+    }
+    out.extend(kit_tries(brief, system));
+    out
+}
+
+/// Risers, fish and the battery's place.
+fn kit_tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String)> {
+    let typed = |text: String| text.replace('\u{a0}', " ");
+    let mut out = Vec::new();
+    let (step, fish) = match system {
+        System::Metric => (0.05, 5.0),
+        System::Imperial => (2.0 * INCH, 10.0 * POUND),
+    };
+    let raised = brief.raised + step;
+    if Brief::RAISED.check(raised).is_ok() {
+        let by = system.text(Dimension::ShortLength, step, 0);
+        let value = typed(system.text(Dimension::ShortLength, raised, 1));
+        out.push((
+            PartId::Risers.part().name,
+            value,
+            format!("risers {by} higher"),
+        ));
+    }
+    let kept = brief.outing.fish.unwrap_or(0.0) + fish;
+    if Outing::FISH.check(kept).is_ok() {
+        let words = format!("{} more fish kept", system.text(Dimension::Mass, fish, 0));
+        let value = typed(system.text(Dimension::Mass, kept, 1));
+        out.push((PartId::Fish.part().name, value, words));
+    }
+    let lone = |l: &galvet_core::rig::RigLine| {
+        let thing = l.thing.as_ref();
+        l.within.is_empty() && thing.is_some_and(|t| matches!(t.electric, Electric::Battery { .. }))
+    };
+    if brief.rig.lines.iter().any(lone) {
+        for &place in BatteryPlace::ALL {
+            if place != brief.wishes.battery {
+                out.push((
+                    PartId::Battery.part().name,
+                    place.key().to_owned(),
+                    place.label().to_owned(),
+                ));
+            }
         }
     }
     out

@@ -2,8 +2,7 @@
 //! her does under the question.
 
 use super::filled::{Field, Filled, NotTaken, Tick, Words};
-use super::variants::{SideBySide, side_by_side};
-use crate::answer::Outcome;
+use super::variants::SideBySide;
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
 use crate::survey::Shown;
 use galvet_core::base::{Dimension, Keyed, System};
@@ -76,7 +75,7 @@ pub struct ChangesView {
 pub fn changes(
     survey: &Survey,
     lines: Option<&Lines>,
-    outcomes: &[Outcome],
+    table: SideBySide,
     at: &AtChange,
     not_taken: &NotTaken,
     system: System,
@@ -126,7 +125,7 @@ pub fn changes(
             .filter(|m| m.can_be_undone)
             .map(|m| m.name.clone())
             .collect(),
-        table: side_by_side(outcomes, system),
+        table,
         change: named.map(|name| {
             let was = fitout.modifications.iter().find(|m| m.name == name);
             change_form(survey, was, not_taken, system)

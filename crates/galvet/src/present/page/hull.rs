@@ -1,15 +1,16 @@
 //! One hull's page: its record, drawings and figures.
 
 use super::deck::{deck_lines, kit_doubts, kit_line};
-use super::figure::{Figure, figure_of, percent};
+use super::figure::{Figure, figure_of};
+use super::going::{Going, going};
 use super::ranking::facts;
 use crate::answer::Afloat;
-use crate::present::draw::curve::{Curve, EffortCurve, curve, effort_curve};
+use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Section, Side, section, side};
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, Finding, Keyed, System};
-use galvet_core::figures::{Assessment, Group, Quantity, Range, outlook::Outlook};
-use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Propulsion, Reading, Survey};
+use galvet_core::figures::{Group, Quantity};
+use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
 use galvet_core::rank::{Scales, may, peril, reasons, unchecked};
@@ -50,14 +51,6 @@ pub struct Floating {
     pub kit: String,
     pub kit_doubts: Vec<String>,
     pub deck: Vec<(&'static str, String)>,
-}
-
-/// Speed and effort.
-pub struct Going {
-    pub curve: EffortCurve,
-    /// Label, middle, range, meaning.
-    pub lines: Vec<(&'static str, String, String, &'static str)>,
-    pub basis: String,
 }
 
 /// The page.
@@ -216,7 +209,9 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
                 )
             })
             .collect(),
-        going: afloat.outlook().map(|o| going(o, assessment, system)),
+        going: afloat
+            .outlook()
+            .map(|o| going(o, assessment, brief, system)),
         assumed: if assessment.setup.posterior.form.is_measured() {
             "Drawn from its measured sections.".to_owned()
         } else {
@@ -228,78 +223,6 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
                 system.text(Dimension::Mass, shape.hull_mass, 0)
             )
         },
-    }
-}
-
-fn going(outlook: &Outlook, assessment: &Assessment, system: System) -> Going {
-    let line = |label, range: Range, scale: f64, dimension, decimals, unit: &str, meaning| {
-        let text = |v: f64| system.text(dimension, v * scale, decimals);
-        let lo = system.number(dimension, range.p5 * scale, decimals);
-        let (middle, hi) = (text(range.p50), text(range.p95));
-        // Efforts beyond the speeds computed are said, not left out.
-        let share = if range.share < 1.0 {
-            format!("in {} of the cases, then ", percent(range.share))
-        } else {
-            String::new()
-        };
-        (
-            label,
-            format!("{middle}{unit}"),
-            format!("{share}{lo} to {hi}{unit}"),
-            meaning,
-        )
-    };
-    let propulsion = assessment.setup.posterior.survey.propulsion;
-    let mut lines = vec![line(
-        "cruise",
-        outlook.cruise,
-        1.0,
-        Dimension::Speed,
-        1,
-        "",
-        "speed that can be kept up",
-    )];
-    if let Some(top) = outlook.top {
-        let meaning = "speed at twice that effort, for minutes";
-        lines.push(line("top", top, 1.0, Dimension::Speed, 1, "", meaning));
-    }
-    if let Some(energy) = outlook.energy_10_km {
-        lines.push(line(
-            "energy for 10\u{a0}km",
-            energy,
-            1.0 / 3600.0,
-            Dimension::Ratio,
-            0,
-            "\u{a0}Wh",
-            "work at hand, foot or battery at cruise",
-        ));
-    }
-    if let Some(range) = outlook.battery {
-        let meaning = "distance at cruise with a share of the battery kept back; in still water, without wind";
-        lines.push(line(
-            "range on the battery",
-            range,
-            1.0,
-            Dimension::Distance,
-            0,
-            "",
-            meaning,
-        ));
-    }
-    let at = if propulsion == Propulsion::Motor {
-        "electric input"
-    } else {
-        "at hand or foot"
-    };
-    Going {
-        curve: effort_curve(outlook, system),
-        lines,
-        basis: format!(
-            "Estimated: friction, waves and still air at the attitude it floats in, by {}, {:.0} to {:.0}\u{a0}W {at}. Wind, chop, weed and a foul bottom cost more.",
-            propulsion.label(),
-            outlook.effort[0],
-            outlook.effort[2]
-        ),
     }
 }
 

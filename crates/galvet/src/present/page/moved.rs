@@ -2,9 +2,35 @@
 
 use super::draft::ordinal;
 use galvet_core::base::System;
-use galvet_core::figures::Quantity;
+use galvet_core::figures::{Assessment, Quantity};
+use galvet_core::question::Brief;
 use galvet_core::rank::{Ranking, explain};
 use std::collections::BTreeMap;
+
+/// In words, and the question without the change.
+#[derive(Default)]
+pub struct Moved {
+    pub lines: Vec<String>,
+    /// The query of the question as it was; "?" where that is the usual one, empty
+    /// where nothing was changed.
+    pub reset: String,
+}
+
+impl Moved {
+    /// Lines, and the query of the question as it was.
+    #[must_use]
+    pub fn against(lines: Vec<String>, query: String) -> Self {
+        Self {
+            lines,
+            // An address without a query leads to the page as it stands.
+            reset: if query.is_empty() {
+                "?".to_owned()
+            } else {
+                query
+            },
+        }
+    }
+}
 
 /// Most hulls told of.
 const MOST: usize = 6;
@@ -44,25 +70,73 @@ pub fn moved(was: &Ranking, now: &Ranking, system: System) -> Vec<String> {
     out
 }
 
+/// Figures of a hull in a ranking, ranked or ruled out.
+fn assessed<'a>(ranking: &'a Ranking, key: &str) -> Option<&'a Assessment> {
+    let ranked = ranking.ranked.iter().map(|r| &r.assessment);
+    let out = ranking
+        .ruled_out
+        .iter()
+        .filter_map(|o| o.assessment.as_ref());
+    let mut all = ranked.chain(out);
+    let found = all.find(|a| a.setup.posterior.survey.key == key);
+    found.map(|a| &**a)
+}
+
 /// How the figures of who is first now moved.
 fn figures(was: &Ranking, now: &Ranking, system: System) -> Option<String> {
-    let first = now.ranked.first()?;
-    let key = &first.survey().key;
-    let ranked = was.ranked.iter().map(|r| &r.assessment);
-    let out = was.ruled_out.iter().filter_map(|o| o.assessment.as_ref());
-    let mut all = ranked.chain(out);
-    let before = all.find(|a| a.setup.posterior.survey.key == *key)?;
+    let first = now.ranked.first()?.survey();
+    let words = of_hull(was, now, &first.key, system);
+    (!words.is_empty()).then(|| format!("{}: {}", first.name(), words.join(", ")))
+}
+
+/// How the figures of a hull moved.
+fn of_hull(was: &Ranking, now: &Ranking, key: &str, system: System) -> Vec<String> {
+    let both = assessed(was, key).zip(assessed(now, key));
+    both.map_or(Vec::new(), |(before, after)| {
+        of_figures(before, after, &now.brief, system)
+    })
+}
+
+/// How the figures that a question is about moved.
+#[must_use]
+pub fn of_figures(
+    before: &Assessment,
+    after: &Assessment,
+    brief: &Brief,
+    system: System,
+) -> Vec<String> {
     let told = |q: Quantity| {
-        let (x, y) = (before.median(q)?, first.assessment.median(q)?);
+        let (x, y) = (before.median(q)?, after.median(q)?);
         let row = q.row();
         let (x, y) = (row.text(system, x), row.text(system, y));
         (x != y).then(|| format!("{} {x} → {y}", row.label))
     };
-    let headline = explain::headline_stability(&now.brief);
-    let mut quantities = vec![Quantity::BindingMargin, headline, Quantity::LeanRoom];
-    quantities.dedup();
-    let words: Vec<String> = quantities.into_iter().filter_map(told).collect();
-    (!words.is_empty()).then(|| format!("{}: {}", first.survey().name(), words.join(", ")))
+    let headline = explain::headline_stability(brief);
+    let mut quantities = vec![Quantity::BindingMargin, headline];
+    for q in [Quantity::LeanRoom, Quantity::Trim, Quantity::Draft] {
+        if !quantities.contains(&q) {
+            quantities.push(q);
+        }
+    }
+    quantities.into_iter().filter_map(told).collect()
+}
+
+/// What moved of some hulls: the place and the figures of each.
+#[must_use]
+pub fn about(was: &Ranking, now: &Ranking, keys: &[String], system: System) -> Vec<String> {
+    let (before, after) = (places(was), places(now));
+    let told = |place: Option<usize>| place.map_or("ruled out".to_owned(), ordinal);
+    let line = |key: &String| {
+        let (name, place) = after.get(key.as_str())?;
+        let old = before.get(key.as_str())?.1;
+        let mut words = Vec::new();
+        if old != *place {
+            words.push(format!("{} → {}", told(old), told(*place)));
+        }
+        words.extend(of_hull(was, now, key, system));
+        (!words.is_empty()).then(|| format!("{name}: {}", words.join(", ")))
+    };
+    keys.iter().filter_map(line).collect()
 }
 
 #[cfg(test)]
@@ -110,5 +184,11 @@ mod tests {
         // Thirty kilograms more on the same boat.
         assert!(x - y > 20.0, "{x} {y}");
         assert!(told.iter().any(|t| t.contains("→ ruled out")), "{told:?}");
+        // Of one hull: her own figures, from the same two rankings.
+        let keys = [first.survey().key.clone()];
+        let hers = about(&was.ranking, &now.ranking, &keys, System::Metric);
+        assert_eq!(hers.len(), 1);
+        assert!(hers[0].contains(&words), "{hers:?}");
+        assert!(about(&was.ranking, &was.ranking, &keys, System::Metric).is_empty());
     }
 }

@@ -9,10 +9,11 @@ use crate::present::draw::hull::{Section, section};
 use crate::present::draw::map::{Map, map};
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::figures::Quantity;
+use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::question::{Brief, DeckUse};
-use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, minds, unchecked};
+use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, unchecked};
+use rayon::prelude::*;
 
 /// One hull in the order.
 pub struct Row {
@@ -28,6 +29,8 @@ pub struct Row {
     pub stability: Figure,
     /// Figures beside the points.
     pub columns: Vec<Cell>,
+    /// In how many cases she beats the next, 0-1.
+    pub beats_next: Option<f64>,
     pub score: String,
     pub capacity_points: String,
     pub stability_points: String,
@@ -97,9 +100,11 @@ pub fn facts(survey: &Survey, system: System) -> String {
 #[must_use]
 pub fn ranking(answered: &Answered, system: System) -> RankingView {
     let ranking = &answered.ranking;
-    let full = gauge::full_scale(&ranking.ranked);
+    let full = gauge::full_scale(ranking.ranked.iter().map(|r| &*r.assessment));
     RankingView {
+        // Speeds and drifts are reckoned here, hull by hull.
         rows: (0..ranking.ranked.len())
+            .into_par_iter()
             .map(|i| row(answered, i, full, system))
             .collect(),
         out: ranking
@@ -164,10 +169,17 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         facts: facts(survey, system),
         kit: kit_line(&a.setup.loads.layout, &a.setup.brief.rig, system),
         glyph: afloat.map(|a| section(a.glyph(), GLYPH_SCALE, false, system)),
-        gauge: gauge::gauge(entry, full, system),
+        gauge: gauge::gauge(a, full, system),
         margin: figure_of(a, Quantity::BindingMargin, system),
-        stability: figure_of(a, headline, system),
-        columns: cells(a, survey, system),
+        stability: own_figure(a, headline, &ranking.brief, system),
+        columns: cells(
+            Some(a),
+            afloat.map(|a| a.quick()),
+            survey,
+            &ranking.brief,
+            system,
+        ),
+        beats_next: entry.beats_next,
         score: format!("{:.0}", entry.score.total),
         capacity_points: format!("{:.0}", entry.score.capacity),
         stability_points: format!("{:.0}", entry.score.stability),
@@ -182,6 +194,17 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         findings,
         peril: explain::peril(entry).unwrap_or_default(),
     }
+}
+
+/// A figure with the band of who knows a hull, where it is standing support and they
+/// do.
+pub(super) fn own_figure(a: &Assessment, q: Quantity, brief: &Brief, system: System) -> Figure {
+    let mut figure = figure_of(a, q, system);
+    let support = a.median(q).filter(|_| q == Quantity::StandingSupport);
+    if let Some(band) = support.and_then(|s| own_band(s, brief, a.setup.guides())) {
+        band.clone_into(&mut figure.band);
+    }
+    figure
 }
 
 /// "9 % more standing support than the one you know".

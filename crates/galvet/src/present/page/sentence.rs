@@ -1,6 +1,7 @@
 //! The brief as a sentence whose parts open in place.
 
 use super::beside::{cautions, tries};
+use super::moved::Moved;
 use crate::question::{Asked, Kind, MORE, PARTS, Part, PartId, company};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::question::{Brief, Felt};
@@ -113,8 +114,38 @@ pub struct Sentence {
     pub conditions: String,
     /// Cautions of this question.
     pub cautions: Vec<String>,
+    /// What was changed of the question it started from, and what that moved.
+    pub moved: Moved,
     /// Saved questions to start from: address and name.
     pub starts: Vec<(String, String)>,
+}
+
+impl Sentence {
+    /// The sentence as plain words.
+    #[must_use]
+    pub fn said(&self) -> String {
+        let spaced = [
+            format!("A {} angler, {} tall,", self.mass.shown, self.stature.shown),
+            format!(
+                "{}, who {}, {},",
+                self.hand.shown, self.posture.shown, self.others.shown
+            ),
+            format!(
+                "with {} ({}, {} of it water and fish),",
+                self.rig.shown, self.rig_mass, self.rig_wet
+            ),
+            format!(
+                "on {}, scuppers {}, seat {};",
+                self.water.shown, self.scuppers.shown, self.seat.shown
+            ),
+            format!(
+                "weighing capacity {} : stability {};",
+                self.weight, self.weight_rest
+            ),
+            format!("{}, {}.", self.limits_shown, self.more_shown),
+        ];
+        spaced.join(" ")
+    }
 }
 
 struct Maker<'a> {
@@ -249,6 +280,11 @@ fn quantity(brief: &Brief, id: PartId) -> Option<f64> {
         PartId::Longest => brief.must.longest,
         PartId::Lift => brief.must.heaviest_lift,
         PartId::Budget => brief.must.budget,
+        PartId::Distance => brief.outing.distance,
+        PartId::Hours => brief.outing.hours,
+        PartId::Trips => brief.outing.trips,
+        PartId::Fish => brief.outing.fish,
+        PartId::Risers => (brief.raised > 0.0).then_some(brief.raised),
         _ => None,
     }
 }
@@ -278,6 +314,7 @@ fn word(brief: &Brief, id: PartId) -> String {
         PartId::Joints => brief.wishes.joints.key().to_owned(),
         PartId::Drive => brief.wishes.drive.key().to_owned(),
         PartId::Drilling => brief.wishes.drilling.key().to_owned(),
+        PartId::Battery => brief.wishes.battery.key().to_owned(),
         PartId::Stability => brief.stability_school.key().to_owned(),
         _ => String::new(),
     }
@@ -370,6 +407,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         more,
         conditions: brief.water.conditions.clone(),
         cautions: cautions(brief),
+        moved: Moved::default(),
         starts: catalogue
             .briefs
             .iter()

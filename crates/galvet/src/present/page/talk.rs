@@ -17,7 +17,7 @@ const fn step(word: &'static str, name: &'static str, parts: &'static [PartId]) 
 }
 
 /// The steps in their order.
-const STEPS: [Step; 13] = [
+const STEPS: [Step; 14] = [
     step("water", "water", &[PartId::Water]),
     step("launch", "launch", &[PartId::Launch]),
     step("fishing", "fishing", &[PartId::Fishing]),
@@ -26,6 +26,11 @@ const STEPS: [Step; 13] = [
     step("angler", "the angler", &[PartId::Mass, PartId::Stature]),
     step("hand", "hand", &[PartId::Hand]),
     step("with", "who comes along", &[PartId::Others]),
+    step(
+        "outing",
+        "a day out",
+        &[PartId::Distance, PartId::Hours, PartId::Trips],
+    ),
     step("joints", "back and knees", &[PartId::Joints]),
     step("drive", "drive", &[PartId::Drive]),
     step("rig", "what is carried", &[PartId::Rig]),
@@ -139,7 +144,7 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Asks {
         P::Mass => Asks::Field(std::mem::take(&mut sentence.mass)),
         P::Stature => Asks::Field(std::mem::take(&mut sentence.stature)),
         P::Others => Asks::Field(std::mem::take(&mut sentence.others)),
-        P::Longest | P::Lift | P::Budget => {
+        P::Longest | P::Lift | P::Budget | P::Distance | P::Hours | P::Trips => {
             let mut limits = sentence.limits.iter_mut();
             limits
                 .find(|f| f.name == name)

@@ -1,14 +1,18 @@
 //! Ways of one hull, or several hulls, side by side under one question.
 
+use super::columns::{COLUMNS, Cell, cells};
 use super::costs::{Cost, costs};
+use super::deck::kit_line;
 use super::draft::ordinal;
 use super::figure::{Figure, figure_of};
 use super::ranking::facts;
 use crate::answer::Outcome;
-use crate::present::draw::hull::{Section, section};
+use crate::present::draw::gauge::{Gauge, full_scale, gauge};
+use crate::present::draw::hull::{Section, Side, section, side};
 use crate::present::draw::overlay::{Overlay, overlay};
 use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
+use galvet_core::question::Brief;
 use galvet_core::rank::{may, peril};
 
 /// One of them.
@@ -23,6 +27,13 @@ pub struct Column {
     pub section: Option<Section>,
     /// The same under the lean all are shown under.
     pub heeled: Option<Section>,
+    /// Load against the limits, all on one scale.
+    pub gauge: Option<Gauge>,
+    /// Profile and plan with the kit where it lies.
+    pub side: Option<Side>,
+    /// What of the rig is aboard, and what is not.
+    pub kit: String,
+    pub unplaced: Vec<String>,
 }
 
 /// A figure of all of them.
@@ -34,10 +45,22 @@ pub struct Row {
     pub cells: Vec<Option<(Figure, Option<String>)>>,
 }
 
+/// Something beside the figures, of all of them.
+pub struct Beside {
+    pub label: &'static str,
+    /// Text, range, whether it is the best.
+    pub cells: Vec<(String, String, bool)>,
+}
+
+/// Columns whose figures stand among the told ones.
+const TOLD_ABOVE: [&str; 1] = ["draft"];
+
 /// The table.
 pub struct SideBySide {
     pub columns: Vec<Column>,
     pub rows: Vec<Row>,
+    /// Deck, speed, wind, comfort, price.
+    pub beside: Vec<Beside>,
     /// Their outlines over each other.
     pub overlay: Option<Overlay>,
     /// What each costs the other.
@@ -66,7 +89,7 @@ const TOLD: [Quantity; 15] = [
 /// Units a metre in the sections.
 const SCALE: f64 = 150.0;
 
-fn column(outcome: &Outcome, system: System) -> Column {
+fn column(outcome: &Outcome, full: f64, system: System) -> Column {
     let survey = &outcome.way.hull.survey;
     let reason = outcome.ruled_out.as_ref().and_then(|r| r.reasons.first());
     let afloat = outcome.afloat.as_ref().ok();
@@ -90,12 +113,67 @@ fn column(outcome: &Outcome, system: System) -> Column {
             Some(section(leaned, SCALE, false, system))
         }),
         section: afloat.map(|a| section(a.glyph(), SCALE, false, system)),
+        gauge: afloat.map(|a| gauge(&a.assessment, full, system)),
+        side: afloat.map(|a| side(&a.portrait().side, system)),
+        kit: afloat.map_or(String::new(), |a| {
+            let setup = &a.assessment.setup;
+            kit_line(&setup.loads.layout, &setup.brief.rig, system)
+        }),
+        unplaced: afloat.map_or(Vec::new(), |a| {
+            let unplaced = a.assessment.setup.loads.layout.unplaced.iter();
+            unplaced.map(|u| u.text(system)).collect()
+        }),
     }
+}
+
+/// Deck, speed, wind, comfort and price beside the figures, the better one marked.
+fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
+    let told: Vec<Vec<Cell>> = outcomes
+        .iter()
+        .map(|o| {
+            let afloat = o.afloat.as_ref().ok();
+            let survey = &o.way.hull.survey;
+            let quick = afloat.map(|a| a.quick());
+            let assessment = afloat.map(|a| &*a.assessment);
+            cells(assessment, quick, survey, brief, system)
+        })
+        .collect();
+    let passes: Vec<bool> = outcomes.iter().map(|o| o.place.is_some()).collect();
+    let row = |(n, column): (usize, &super::columns::Column)| {
+        let value = |cells: &Vec<Cell>| cells[n].value;
+        let passing = told.iter().zip(&passes).filter(|(_, passes)| **passes);
+        let known = passing.filter_map(|(c, _)| value(c));
+        // How long or wide she is, is neither good nor bad.
+        let judged = !matches!(column.key, "length" | "beam");
+        let best = known.reduce(if column.less { f64::min } else { f64::max });
+        let best = best.filter(|_| judged);
+        let differ = told.windows(2).any(|w| w[0][n].text != w[1][n].text);
+        let marked = told.iter().zip(&passes).map(|(cells, &passes)| {
+            let is_best = best.is_some() && value(cells) == best;
+            let cell = &cells[n];
+            (
+                cell.text.clone(),
+                cell.range.clone(),
+                passes && differ && is_best,
+            )
+        });
+        Beside {
+            label: column.label,
+            cells: marked.collect(),
+        }
+    };
+    let rows = COLUMNS.iter().enumerate();
+    rows.filter(|(_, c)| !TOLD_ABOVE.contains(&c.key))
+        .map(row)
+        .filter(|r| r.cells.iter().any(|c| c.0 != "not known"))
+        .collect()
 }
 
 /// Puts them side by side.
 #[must_use]
-pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
+pub fn side_by_side(outcomes: &[Outcome], brief: &Brief, system: System) -> SideBySide {
+    let afloat = outcomes.iter().filter_map(|o| o.afloat.as_ref().ok());
+    let full = full_scale(afloat.map(|a| &*a.assessment));
     let row = |quantity: Quantity| {
         let median = |o: &Outcome| {
             let assessment = &o.afloat.as_ref().ok()?.assessment;
@@ -149,7 +227,8 @@ pub fn side_by_side(outcomes: &[Outcome], system: System) -> SideBySide {
         }
     };
     SideBySide {
-        columns: outcomes.iter().map(|o| column(o, system)).collect(),
+        columns: outcomes.iter().map(|o| column(o, full, system)).collect(),
+        beside: beside(outcomes, brief, system),
         rows: TOLD.iter().map(|&q| row(q)).collect(),
         overlay: overlay(outcomes),
         costs: costs(outcomes, system),

@@ -1,0 +1,243 @@
+//! Drift beam-on and helm, from side areas above and below the water.
+//!
+//! Drift: the wind's push on the side above equals the water's on the side below,
+//! `½ ρ_a C_a A_a U² = ½ ρ_w C_w A_w v²` (handbook, chapter 2, after the usual drag
+//! law). Helm: how far the centre of the area in the wind lies behind the centre of
+//! the area in the water.
+
+use crate::body::Shape;
+use crate::figures::{Afloat, Assessment, Range, Setup};
+use crate::float::Accuracy;
+use crate::guide::{Guide, Guides};
+use crate::hull::Measure;
+use crate::load::Carriage;
+use crate::portrait::{Limb, Person, seated, standing};
+use crate::stow::Stowed;
+
+/// Shapes the figures are taken over.
+const SHAPES: usize = 8;
+/// Width of a rod or net as the wind sees it, m.
+const SLENDER: f64 = 0.02;
+
+/// An area seen from the side, and its moment about the bow.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Area {
+    /// Size, m².
+    pub size: f64,
+    /// First moment about the bow's datum, m³.
+    moment: f64,
+}
+
+impl Area {
+    fn add(&mut self, size: f64, x: f64) {
+        self.size += size;
+        self.moment += size * x;
+    }
+
+    /// Place of its centre along the hull, m from the bow's datum.
+    #[must_use]
+    pub fn centre(&self) -> f64 {
+        self.moment / self.size
+    }
+}
+
+/// What wind and water meet from the side.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct SideAreas {
+    /// Hull above the water.
+    pub hull: Area,
+    /// People above the gunwale.
+    pub people: Area,
+    /// Kit above the gunwale.
+    pub kit: Area,
+    /// Hull, and what is let down, below the water.
+    pub below: Area,
+}
+
+impl SideAreas {
+    /// All that stands in the wind.
+    #[must_use]
+    pub fn above(&self) -> Area {
+        let parts = [self.hull, self.people, self.kit];
+        parts.iter().fold(Area::default(), |sum, part| Area {
+            size: sum.size + part.size,
+            moment: sum.moment + part.moment,
+        })
+    }
+}
+
+/// How she lies to the wind.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Windage {
+    /// Drift beam-on, m/s.
+    pub drift: Range,
+    /// Helm at rest, % of the length: above zero she turns into the wind.
+    pub helm_at_rest: Range,
+    /// Helm under way, % of the length.
+    pub helm_under_way: Range,
+}
+
+/// Drift beam-on, m/s, in a wind of `wind` m/s with `above` m² in it and `below` m²
+/// in the water of `density` kg/m³.
+#[must_use]
+pub fn drift(wind: f64, above: f64, below: f64, density: f64, guides: &Guides) -> f64 {
+    let push = guides[Guide::AirDensity] * guides[Guide::AirDrag] * above;
+    let hold = density * guides[Guide::SideDrag] * below;
+    wind * (push / hold).sqrt()
+}
+
+/// How far the wind's centre lies behind the water's, % of `length`: at rest, and
+/// under way, where the water's centre moves forward by a tenth of the length.
+#[must_use]
+pub fn helm(areas: &SideAreas, length: f64, guides: &Guides) -> (f64, f64) {
+    let behind = areas.above().centre() - areas.below.centre();
+    let forward = guides[Guide::CentreForward] * length;
+    let share = |lever: f64| 100.0 * lever / length;
+    (share(behind), share(behind + forward))
+}
+
+/// Side areas of one shape under its load; `None` where it does not rest.
+#[must_use]
+pub fn side_areas(setup: &Setup, shape: Shape) -> Option<SideAreas> {
+    let shapes = [shape];
+    let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
+    let case = afloat.case(setup.carriage());
+    if !case.upright.rests(0) {
+        return None;
+    }
+    let form = &setup.posterior.form;
+    let (bow, middle) = (form.bow(), afloat.body.middle());
+    let lines = form.lines(&shape);
+    let at = &case.upright.attitude;
+    let water = |x: f64| at.water_at(bow + x, middle).0[0];
+    let mut areas = SideAreas::default();
+    let rows: Vec<[f64; 3]> = lines
+        .sheer
+        .iter()
+        .zip(&lines.keel)
+        .map(|(&(x, sheer), &(_, keel))| {
+            let water = water(x);
+            let dry = (sheer - water.max(keel)).max(0.0);
+            let wet = (water.min(sheer) - keel).max(0.0);
+            [x, dry, wet]
+        })
+        .collect();
+    for pair in rows.windows(2) {
+        let (step, x) = (pair[1][0] - pair[0][0], 0.5 * (pair[0][0] + pair[1][0]));
+        areas
+            .hull
+            .add(0.5 * step * (pair[0][1] + pair[1][1]), bow + x);
+        areas
+            .below
+            .add(0.5 * step * (pair[0][2] + pair[1][2]), bow + x);
+    }
+    let floor = afloat.body.standing_height.0[0];
+    let rim = |x: f64| level(&lines.sheer, x - bow);
+    for person in people(setup, floor) {
+        stand_in(&mut areas.people, &person, &rim);
+    }
+    for stowed in &setup.loads.layout.stowed {
+        let (size, x) = shows(stowed, floor, &rim);
+        areas.kit.add(size, x);
+    }
+    let survey = &setup.posterior.survey;
+    if survey.value(Measure::DriveDepth).is_some() {
+        // Let down where the drive well is: under the knees.
+        let x = setup.loads.crew_place(Carriage::Seated) - 0.3 * setup.brief.crew.stature();
+        areas.below.add(setup.guides()[Guide::DriveArea], x);
+    }
+    if survey.tracks_straight {
+        let stern = bow + form.length();
+        areas.below.add(setup.guides()[Guide::RudderArea], stern);
+    }
+    Some(areas)
+}
+
+/// Height of a line at `x`, held at its ends.
+fn level(line: &[(f64, f64)], x: f64) -> f64 {
+    let after = line.iter().position(|&(at, _)| at >= x);
+    match after {
+        Some(0) => line[0].1,
+        Some(i) => {
+            let ((a, za), (b, zb)) = (line[i - 1], line[i]);
+            za + (zb - za) * (x - a) / (b - a).max(1e-9)
+        }
+        None => line.last().map_or(0.0, |p| p.1),
+    }
+}
+
+/// Everybody aboard as a plain figure: the angler as asked, others in their seats.
+fn people(setup: &Setup, floor: f64) -> Vec<Person> {
+    let loads = &setup.loads;
+    let carriage = setup.carriage();
+    let place = loads.crew_place(carriage);
+    let stature = loads.crew().stature();
+    let angler = match carriage {
+        Carriage::Seated => seated((place, floor + loads.seat_height()), floor, stature),
+        Carriage::AtTheFeet => standing((place, floor), stature),
+    };
+    let bow = setup.posterior.form.bow();
+    let others = loads.company.sat.iter().map(|sat| {
+        let seat = (bow + sat.x, floor + loads.low_seat());
+        seated(seat, floor, sat.who.stature())
+    });
+    std::iter::once(angler).chain(others).collect()
+}
+
+/// What of a person stands above the rim.
+fn stand_in(area: &mut Area, person: &Person, rim: &dyn Fn(f64) -> f64) {
+    const STEPS: u32 = 8;
+    for Limb { joints, width } in &person.limbs {
+        for pair in joints.windows(2) {
+            let ((x0, z0), (x1, z1)) = (pair[0], pair[1]);
+            let piece = (x1 - x0).hypot(z1 - z0) * width / f64::from(STEPS);
+            for step in 0..STEPS {
+                let t = (f64::from(step) + 0.5) / f64::from(STEPS);
+                let (x, z) = (x0 + t * (x1 - x0), z0 + t * (z1 - z0));
+                if z > rim(x) {
+                    area.add(piece, x);
+                }
+            }
+        }
+    }
+    let (x, z) = person.head;
+    if z > rim(x) {
+        area.add(std::f64::consts::PI * person.head_radius.powi(2), x);
+    }
+}
+
+/// What of a thing stands above the rim, m², and where.
+fn shows(stowed: &Stowed, floor: f64, rim: &dyn Fn(f64) -> f64) -> (f64, f64) {
+    let Some(lies) = stowed.lies.as_ref().filter(|l| l.within.is_none()) else {
+        return (0.0, stowed.x);
+    };
+    let [length, _, height] = lies.size;
+    if lies.fixing == crate::gear::Fixing::Holder {
+        return (SLENDER * length.max(height), stowed.x);
+    }
+    let top = floor + lies.base + height;
+    let over = (top - rim(stowed.x)).clamp(0.0, height);
+    (over * length, stowed.x)
+}
+
+/// Drift and helm in a wind of `wind` m/s over plausible shapes; `None` where none
+/// rests.
+#[must_use]
+pub fn windage(assessment: &Assessment, wind: f64) -> Option<Windage> {
+    let setup = &assessment.setup;
+    let (guides, length) = (setup.guides(), setup.posterior.form.length());
+    let density = setup.brief.water.density;
+    let order = assessment.evenly();
+    let stride = (order.len() / SHAPES).max(1);
+    let areas: Vec<SideAreas> = order
+        .into_iter()
+        .step_by(stride)
+        .filter_map(|i| side_areas(setup, setup.posterior.shapes[i]))
+        .collect();
+    let range = |f: &dyn Fn(&SideAreas) -> f64| Range::of(areas.iter().map(|a| (f(a), 1.0)));
+    Some(Windage {
+        drift: range(&|a| drift(wind, a.above().size, a.below.size, density, guides))?,
+        helm_at_rest: range(&|a| helm(a, length, guides).0)?,
+        helm_under_way: range(&|a| helm(a, length, guides).1)?,
+    })
+}

@@ -1,0 +1,327 @@
+//! Which rows are shown, and in which order: by place or a column, those too close to
+//! call by another, and only those within the reader's limits.
+
+use super::columns::{COLUMNS, Cell, Column, Holds, column_named};
+use galvet_core::base::{Bare, Bounds, Dimension, System};
+use galvet_core::rank::Firmness;
+
+/// What precedes a column's word in the address where it is a limit.
+const ONLY: &str = "only-";
+
+/// One row, as far as sifting goes.
+pub struct Sifted<'a> {
+    pub cells: &'a [Cell],
+    /// In how many cases she beats the next, 0-1; `None` for the last.
+    pub beats_next: Option<f64>,
+    pub listed: bool,
+}
+
+/// A column as a limit.
+pub struct LimitField {
+    /// Name in the address.
+    pub name: String,
+    pub label: String,
+    /// What was typed.
+    pub typed: String,
+    /// Why it was not understood.
+    pub mistake: String,
+    /// Answers to choose from, with whether each is chosen; empty where a number is
+    /// typed.
+    pub answers: Vec<(&'static str, &'static str, bool)>,
+}
+
+/// What is asked of the order.
+#[derive(Default)]
+pub struct Wanted {
+    /// Word of the column rows stand in order of.
+    pub by: String,
+    /// Word of the column by which those stand that are too close to call.
+    pub ties: String,
+    /// Whether rows stand close together.
+    pub close: bool,
+    /// Whether only the shortlist is shown.
+    pub listed: bool,
+    /// Limits as typed: column's word, text.
+    pub limits: Vec<(String, String)>,
+}
+
+impl Wanted {
+    /// Reads it out of an address' names and values.
+    pub fn of<'a>(fields: impl Iterator<Item = (&'a str, String)>) -> Self {
+        let mut out = Self::default();
+        for (name, value) in fields {
+            let known = |value: String| column_named(&value).map(|(_, c)| c.key.to_owned());
+            match name {
+                "by" => out.by = known(value).unwrap_or_default(),
+                "ties" => out.ties = known(value).unwrap_or_default(),
+                "rows" => out.close = value == "close",
+                "list" => out.listed = value == "mine",
+                _ => {
+                    let column = name.strip_prefix(ONLY).and_then(column_named);
+                    if let Some((_, column)) = column.filter(|_| !value.trim().is_empty()) {
+                        out.limits.push((column.key.to_owned(), value));
+                    }
+                }
+            }
+        }
+        out
+    }
+
+    /// As an address' names and values, with the limits or without.
+    #[must_use]
+    pub fn pairs(&self, limits: bool) -> Vec<(String, String)> {
+        let pair = |name: &str, value: &str| (name.to_owned(), value.to_owned());
+        let mut out = Vec::new();
+        for (name, value) in [("by", &self.by), ("ties", &self.ties)] {
+            if !value.is_empty() {
+                out.push(pair(name, value));
+            }
+        }
+        if self.close {
+            out.push(pair("rows", "close"));
+        }
+        if limits {
+            if self.listed {
+                out.push(pair("list", "mine"));
+            }
+            let typed = self.limits.iter();
+            out.extend(typed.map(|(key, text)| (format!("{ONLY}{key}"), text.clone())));
+        }
+        out
+    }
+}
+
+/// The rows to be shown, in their order, and what was left out.
+pub struct Sieve {
+    /// Indices of the rows.
+    pub rows: Vec<usize>,
+    /// How many are left out.
+    pub hidden: usize,
+    /// Every column as a limit.
+    pub fields: Vec<LimitField>,
+    /// Whether any limit is set, or only the shortlist is shown.
+    pub sifts: bool,
+}
+
+/// Sifts and orders rows.
+#[must_use]
+pub fn sift(rows: &[Sifted<'_>], wanted: &Wanted, system: System) -> Sieve {
+    let mut limits: Vec<(usize, &Column, f64)> = Vec::new();
+    let mut fields: Vec<LimitField> = Vec::new();
+    for (at, column) in COLUMNS.iter().enumerate() {
+        let typed = wanted.limits.iter().find(|(key, _)| key == column.key);
+        let typed = typed.map_or("", |(_, text)| text);
+        let read = (!typed.is_empty()).then(|| read(column, typed, system));
+        let mut mistake = String::new();
+        match read {
+            Some(Ok(limit)) => limits.push((at, column, limit)),
+            Some(Err(problem)) => mistake = problem,
+            None => {}
+        }
+        fields.push(field(column, typed, mistake));
+    }
+    let within = |row: &Sifted<'_>| {
+        let meets = |(at, column, limit): &(usize, &Column, f64)| {
+            // What is not known is not known to meet it.
+            let value = row.cells.get(*at).and_then(|c| c.value);
+            value.is_some_and(|v| {
+                if column.less {
+                    v <= limit + 1e-9
+                } else {
+                    v >= limit - 1e-9
+                }
+            })
+        };
+        (!wanted.listed || row.listed) && limits.iter().all(meets)
+    };
+    let cells = |i: usize| rows[i].cells;
+    let mut order: Vec<usize> = (0..rows.len()).collect();
+    if let Some((at, column)) = column_named(&wanted.by) {
+        put(&mut order, at, column, &cells);
+    } else if let Some((at, column)) = column_named(&wanted.ties) {
+        break_ties(&mut order, rows, at, column);
+    }
+    order.retain(|&i| within(&rows[i]));
+    Sieve {
+        hidden: rows.len() - order.len(),
+        sifts: wanted.listed || !wanted.limits.is_empty(),
+        rows: order,
+        fields,
+    }
+}
+
+/// Best first; what is not known comes last, and of equals the better placed first.
+fn put<'a>(order: &mut [usize], at: usize, column: &Column, cells: &dyn Fn(usize) -> &'a [Cell]) {
+    let key = |row: usize| {
+        let value = cells(row).get(at).and_then(|c| c.value);
+        value.map_or(f64::INFINITY, |v| if column.less { v } else { -v })
+    };
+    order.sort_by(|&x, &y| key(x).total_cmp(&key(y)).then(x.cmp(&y)));
+}
+
+/// Rows of which each is too close to call against the next stand in order of a column
+/// among themselves; all others keep their places.
+fn break_ties(order: &mut [usize], rows: &[Sifted<'_>], at: usize, column: &Column) {
+    let close = |i: usize| {
+        let beats = rows[i].beats_next;
+        beats.is_some_and(|share| Firmness::of(share) == Firmness::TooClose)
+    };
+    let cells = |i: usize| rows[i].cells;
+    let mut from = 0;
+    while from < order.len() {
+        let mut to = from;
+        while to + 1 < order.len() && close(to) {
+            to += 1;
+        }
+        put(&mut order[from..=to], at, column, &cells);
+        from = to + 1;
+    }
+}
+
+/// A limit as typed.
+fn read(column: &Column, typed: &str, system: System) -> Result<f64, String> {
+    let number = |dimension, lo, hi, bare| {
+        let bounds = Bounds::new("the limit", dimension, lo, hi);
+        bounds.parse(typed, bare).map_err(|e| e.to_string())
+    };
+    match column.holds {
+        Holds::Number(dimension, _) => {
+            let (bare, scale) = bare(dimension, system);
+            let most = if dimension == Dimension::Money {
+                1e6
+            } else {
+                1e4
+            };
+            number(dimension, 0.0, most, bare).map(|v| v * scale)
+        }
+        Holds::Area | Holds::Count(_) => number(Dimension::Ratio, 0.0, 1e4, Bare::SI),
+        Holds::Judged(judgement) => {
+            let answers = judgement.answers();
+            let at = answers.iter().position(|a| a.0 == typed);
+            at.map(|at| at as f64)
+                .ok_or_else(|| format!("“{typed}” is not one of the answers"))
+        }
+    }
+}
+
+/// What a number without a unit means here, and what it is multiplied by where it has
+/// no unit of its own to be written with.
+fn bare(dimension: Dimension, system: System) -> (Bare, f64) {
+    let imperial = system == System::Imperial;
+    match dimension {
+        Dimension::Mass if imperial => (Bare::POUNDS, 1.0),
+        Dimension::Length if imperial => (Bare::FEET, 1.0),
+        Dimension::FineLength | Dimension::ShortLength if imperial => (Bare::INCHES, 1.0),
+        Dimension::FineLength => (Bare::MILLIMETRES, 1.0),
+        Dimension::ShortLength => (Bare::CENTIMETRES, 1.0),
+        Dimension::Speed => (Bare::SI, 1.0 / system.convert(Dimension::Speed, 1.0)),
+        _ => (Bare::SI, 1.0),
+    }
+}
+
+fn field(column: &Column, typed: &str, mistake: String) -> LimitField {
+    let which = if column.less { "at most" } else { "at least" };
+    let answers = match column.holds {
+        Holds::Judged(judgement) => judgement
+            .answers()
+            .iter()
+            .map(|&(word, label)| (word, label, word == typed))
+            .collect(),
+        _ => Vec::new(),
+    };
+    let unit = match column.holds {
+        Holds::Area => ", m²",
+        Holds::Count("%") => ", %",
+        _ => "",
+    };
+    LimitField {
+        name: format!("{ONLY}{}", column.key),
+        label: format!("{} {which}{unit}", column.label),
+        typed: typed.chars().take(40).collect(),
+        mistake,
+        answers,
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn row(draft: Option<f64>, floor: Option<f64>) -> Vec<Cell> {
+        let cell = |c: &Column| Cell {
+            key: c.key,
+            label: c.label,
+            text: String::new(),
+            range: String::new(),
+            value: match c.key {
+                "draft" => draft,
+                "floor" => floor,
+                _ => None,
+            },
+            first: false,
+        };
+        COLUMNS.iter().map(cell).collect()
+    }
+
+    fn sifted<'a>(rows: &'a [Vec<Cell>], beats: &[f64]) -> Vec<Sifted<'a>> {
+        let beats = |i: usize| beats.get(i).copied();
+        let row = |(i, cells): (usize, &'a Vec<Cell>)| Sifted {
+            cells,
+            beats_next: beats(i),
+            listed: i == 1,
+        };
+        rows.iter().enumerate().map(row).collect()
+    }
+
+    fn asked(fields: &[(&str, &str)]) -> Wanted {
+        Wanted::of(fields.iter().map(|&(n, v)| (n, v.to_owned())))
+    }
+
+    #[test]
+    fn rows_stand_by_a_column_best_first_and_unknowns_last() {
+        let rows = [
+            row(Some(0.12), Some(0.2)),
+            row(None, Some(0.4)),
+            row(Some(0.10), Some(0.2)),
+        ];
+        let rows = sifted(&rows, &[0.9, 0.9]);
+        let by = |key| sift(&rows, &asked(&[("by", key)]), System::Metric).rows;
+        assert_eq!(by(""), [0, 1, 2]);
+        assert_eq!(by("draft"), [2, 0, 1]);
+        assert_eq!(by("floor"), [1, 0, 2]);
+        assert_eq!(by("beauty"), [0, 1, 2]);
+    }
+
+    #[test]
+    fn only_what_is_too_close_to_call_is_put_by_another_column() {
+        let rows = [0.13, 0.12, 0.11, 0.10].map(|d| row(Some(d), None));
+        // First against second is open, second against third as well, the last is sure.
+        let rows = sifted(&rows, &[0.52, 0.55, 0.97]);
+        let ties = sift(&rows, &asked(&[("ties", "draft")]), System::Metric);
+        assert_eq!(ties.rows, [2, 1, 0, 3]);
+    }
+
+    #[test]
+    fn limits_are_read_in_the_readers_units_and_hide_what_is_not_known_to_meet_them() {
+        let rows = [
+            row(Some(0.12), Some(0.2)),
+            row(None, Some(0.4)),
+            row(Some(0.10), Some(0.3)),
+        ];
+        let rows = sifted(&rows, &[]);
+        let shown = |fields: &[(&str, &str)], system| sift(&rows, &asked(fields), system);
+        let draft = |text| shown(&[("only-draft", text)], System::Metric).rows;
+        assert_eq!(draft("11 cm"), [2]);
+        assert_eq!(draft("120"), [0, 2]);
+        assert_eq!(shown(&[("only-draft", "4")], System::Imperial).rows, [2]);
+        let two = [("only-draft", "12 cm"), ("only-floor", "0.25")];
+        let both = shown(&two, System::Metric);
+        assert_eq!((both.rows, both.hidden, both.sifts), (vec![2], 2, true));
+        // What is not understood hides nothing, and is told where it was typed.
+        let odd = shown(&[("only-draft", "shallow")], System::Metric);
+        assert_eq!(odd.rows.len(), 3);
+        let told = odd.fields.iter().find(|f| f.name == "only-draft").unwrap();
+        assert!(told.mistake.contains("“shallow” is not understood"));
+        assert_eq!(shown(&[("list", "mine")], System::Metric).rows, [1]);
+    }
+}

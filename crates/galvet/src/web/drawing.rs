@@ -1,0 +1,100 @@
+//! A hull's drawings as files of their own.
+
+use super::reader::Reader;
+use super::shared::{Shared, Trouble};
+use crate::present::draw::curve::{Curve, curve};
+use crate::present::draw::hull::{Section, Side, section, side};
+use crate::present::draw::paper::STYLE;
+use crate::question::Ask;
+use askama::Template;
+use rocket::http::{ContentType, Status};
+use rocket::{Route, State, get, routes};
+
+/// What is drawn.
+enum Drawing {
+    Profile(Side),
+    Plan(Side),
+    Section(Section),
+    Righting(Curve),
+}
+
+#[derive(Template)]
+#[template(path = "drawing.svg", escape = "html")]
+struct File {
+    title: String,
+    view_box: String,
+    style: &'static str,
+    drawing: Drawing,
+}
+
+/// Units a metre in a section's file.
+const SCALE: f64 = 300.0;
+
+/// `profile`, `plan`, `section`, `leaned` or `righting` of a hull under a question.
+#[get("/hulls/<slug>/drawings/<file>")]
+async fn drawing(
+    slug: &str,
+    file: &str,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(Err(Status::NotFound));
+    };
+    if !asked.errors.is_empty() {
+        return Ok(Err(Status::UnprocessableEntity));
+    }
+    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
+    let (Some(hull), Some(what)) = (hull, file.strip_suffix(".svg")) else {
+        return Ok(Err(Status::NotFound));
+    };
+    let (desk, what) = (shared.desk.clone(), what.to_owned());
+    let drawn = shared.work(reader.caller, move || {
+        let afloat = desk.afloat(&hull, &asked.brief).ok()?;
+        let portrait = afloat.portrait();
+        let units = reader.units;
+        let upright = || portrait.sections.first();
+        let (view_box, drawing) = match what.as_str() {
+            "profile" => {
+                let side = side(&portrait.side, units);
+                (side.profile_box.clone(), Drawing::Profile(side))
+            }
+            "plan" => {
+                let side = side(&portrait.side, units);
+                (side.plan_box.clone(), Drawing::Plan(side))
+            }
+            "section" | "leaned" => {
+                let last = what == "leaned";
+                let view = if last {
+                    portrait.sections.last()
+                } else {
+                    upright()
+                }?;
+                let drawn = section(view, SCALE, true, units);
+                (drawn.view_box.clone(), Drawing::Section(drawn))
+            }
+            "righting" => {
+                let curve = curve(&portrait.curves, units);
+                ("0 0 496 214".to_owned(), Drawing::Righting(curve))
+            }
+            _ => return None,
+        };
+        let title = format!("{}: {what}", hull.survey.name());
+        let style = &**STYLE;
+        let file = File {
+            title,
+            view_box,
+            style,
+            drawing,
+        };
+        file.render().ok()
+    });
+    let text = drawn.await?.ok_or(Status::NotFound);
+    Ok(text.map(|text| (ContentType::SVG, text)))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![drawing]
+}

@@ -1,0 +1,65 @@
+//! What a changed question moved, against the one it started from.
+
+use super::ask::query_of;
+use super::reader::Reader;
+use super::shared::{Shared, Shelf, Trouble};
+use crate::answer::{Answered, Hull};
+use crate::present::page::moved::{self, Moved};
+use crate::question::{Ask, Asked};
+use galvet_core::question::Brief;
+use std::sync::Arc;
+
+/// The question it started from, where it asks something else; its query and brief.
+fn start_of(ask: &Ask, now: &Brief, shelf: &Shelf, reader: Reader) -> Option<(Asked, String)> {
+    let start = ask.unchanged()?;
+    let asked = start.resolve(&shelf.catalogue, reader.units).ok()?;
+    (asked.brief != *now).then(|| (asked, query_of(&start)))
+}
+
+/// Tells it of the hulls `about`; of the whole ranking where none is named.
+pub(super) async fn moved(
+    ask: &Ask,
+    now: &Answered,
+    shelf: &Arc<Shelf>,
+    reader: Reader,
+    shared: &Shared,
+    about: &[String],
+) -> Result<Moved, Trouble> {
+    // What judging filled in was not asked.
+    let mut answered = (*now.ranking.brief).clone();
+    if let Some(known) = &mut answered.known {
+        known.support = None;
+    }
+    let Some((asked, query)) = start_of(ask, &answered, shelf, reader) else {
+        return Ok(Moved::default());
+    };
+    let was = shared.ranking(&asked, shelf, reader.caller).await?;
+    let lines = if about.is_empty() {
+        moved::moved(&was.ranking, &now.ranking, reader.units)
+    } else {
+        moved::about(&was.ranking, &now.ranking, about, reader.units)
+    };
+    Ok(Moved::against(lines, query))
+}
+
+/// Tells it of one hull, without ranking the others.
+pub(super) async fn moved_on(
+    hull: &Hull,
+    ask: &Ask,
+    asked: &Asked,
+    shelf: &Arc<Shelf>,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Moved, Trouble> {
+    let Some((first, query)) = start_of(ask, &asked.brief, shelf, reader) else {
+        return Ok(Moved::default());
+    };
+    let (desk, hull, brief) = (shared.desk.clone(), hull.clone(), asked.brief.clone());
+    let lines = shared.work(reader.caller, move || {
+        let was = desk.afloat(&hull, &first.brief).ok()?;
+        let now = desk.afloat(&hull, &brief).ok()?;
+        let (was, now) = (&was.assessment, &now.assessment);
+        Some(moved::of_figures(was, now, &brief, reader.units))
+    });
+    Ok(Moved::against(lines.await?.unwrap_or_default(), query))
+}
