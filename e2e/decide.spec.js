@@ -116,12 +116,15 @@ test("three hulls side by side: over each other, what each costs, on two pages o
 });
 
 test("what would change the winner is told, and asked so", async ({ page }) => {
+  test.slow();
   await page.goto("/");
   const first = await page.locator(".rows h3").first().textContent();
   await page
     .getByRole("link", { name: "What would change the winner?" })
     .click();
-  await expect(page.locator("main")).toContainText("was found by ranking");
+  await expect(page.locator("main")).toContainText("was found by ranking", {
+    timeout: 60_000,
+  });
   await expectAxeClean(page);
   const line = page.getByRole("link", { name: "Ask it so" }).first();
   if (await line.count()) {

@@ -5,7 +5,7 @@ test("everything is reached by keyboard", async ({ page }) => {
   await page.keyboard.press("Tab");
   await expect(page.locator(".skip")).toBeFocused();
   const reached = new Set();
-  for (let i = 0; i < 120; i += 1) {
+  for (let i = 0; i < 400; i += 1) {
     await page.keyboard.press("Tab");
     const here = await page.evaluate(() => {
       const e = document.activeElement;

@@ -188,7 +188,7 @@ test("only results are swapped: the rest of the page stays the same page", async
 test("a question is kept, taken up again and taken back", async ({ page }) => {
   await page.goto("/?water=pond&posture=sits");
   const pond = await order(page);
-  await page.getByLabel("Keep this question as").fill("Sunday on the pond");
+  await page.getByLabel("Keep it as").fill("Sunday on the pond");
   await page.getByRole("button", { name: "Save" }).click();
   const kept = page.getByRole("link", { name: "Sunday on the pond" });
   await expect(page).toHaveURL(/brief=sunday-on-the-pond/);

@@ -21,9 +21,16 @@ test("a hull of one's own is ranked from an empty installation by keys alone", a
 }) => {
   await page.goto(empty);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(
-    "Nothing to rank yet",
+    "Three steps to a first ranking",
   );
   await expectAxeClean(page);
+  // First what one is after: a lake, and the rest skipped.
+  await tabTo(page, "Ask");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".talk-left")).toContainText("that comes after");
+  await page.keyboard.press("2");
+  await page.getByRole("link", { name: "show the ranking now" }).press("Enter");
+  await expect(page.locator(".first-done")).toContainText("Done");
   let keys = 0;
   const type = async (text) => {
     keys += text.length;
@@ -51,9 +58,37 @@ test("a hull of one's own is ranked from an empty installation by keys alone", a
   // Two minutes at one keystroke a second, the ways between the fields too.
   expect(keys).toBeLessThan(60);
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Tarn 12");
+  await expect(page.locator(".first-steps")).toContainText(
+    "1 of 3 hulls are in.",
+  );
+  await expect(page.locator(".sentence-text")).toContainText("lake");
+  // Two more, and there is a first ranking.
+  for (const [name, beam] of [
+    ["Tarn 10", "80"],
+    ["Tarn 14", "84"],
+  ]) {
+    await page
+      .getByRole("link", { name: "put in the next one" })
+      .press("Enter");
+    for (const [field, text] of [
+      ["name or model", name],
+      ["length", "3.6"],
+      ["beam", beam],
+      ["weight", "32"],
+      ["rated capacity", "170"],
+    ]) {
+      await tabTo(page, field);
+      await page.keyboard.type(text);
+    }
+    await page.keyboard.press("Enter");
+    if (name === "Tarn 10")
+      await expect(page.locator(".first-steps")).toContainText("2 of 3");
+  }
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Tarn 14");
   await page.goto(empty);
-  await expect(page.locator('[data-hull="tarn-12"]')).toHaveCount(1);
+  await expect(page.locator(".first-steps")).toHaveCount(0);
+  for (const slug of ["tarn-12", "tarn-10", "tarn-14"])
+    await expect(page.locator(`li[data-hull="${slug}"]`)).toHaveCount(1);
 });
 
 test("hulls are found while one types, and the address holds the search", async ({

@@ -171,7 +171,7 @@ fn a_day_out_is_told_of_each_hull() {
     let row = row.or_else(|| page.split("data-hull=\"osprith-kelda-two\"").nth(1));
     let cell = row
         .unwrap()
-        .split("price by the trip</dt><dd>")
+        .split("price by the trip</a></dt><dd>")
         .nth(1)
         .unwrap();
     assert!(cell.starts_with("40 "), "{}", &cell[..40]);
@@ -306,4 +306,52 @@ fn the_tour_has_four_steps_that_lead_to_places() {
     }
     // Nobody's own boats are led through.
     assert!(!Desk::demo().page("/").contains("href=\"/tour\""));
+}
+
+#[test]
+fn one_brief_is_answered_alike_by_the_command_and_every_page() {
+    let desk = Desk::demo();
+    let root = concat!(env!("CARGO_MANIFEST_DIR"), "/../..");
+    let told = std::process::Command::new(env!("CARGO_BIN_EXE_galvet"))
+        .args(["rank", "--brief", "demo/briefs/1-reed-edge.json", "--json"])
+        .current_dir(root)
+        .output()
+        .unwrap();
+    let command: Value = serde_json::from_slice(&told.stdout).unwrap();
+    let page = answer(&desk, "brief=reed-edge");
+    assert_eq!(command["ranked"], page["ranked"]);
+    assert_eq!(command["ruled_out"], page["ruled_out"]);
+    let ranked = page["ranked"].as_array().unwrap();
+    let board = desk.page("/?brief=reed-edge");
+    for entry in ranked.iter().take(3) {
+        let key = entry["hull"].as_str().unwrap();
+        let margin = entry["capacity"]["binding_margin_kg"].as_f64().unwrap();
+        let support = entry["stability"]["standing_support"].as_f64().unwrap();
+        let row = board.split(&format!("id=\"h-{key}\"")).nth(1).unwrap();
+        let row = row.split("</li>\n").next().unwrap();
+        let own = desk.page(&format!("/hulls/{key}?brief=reed-edge"));
+        let beside = desk.page(&format!("/compare?brief=reed-edge&hull={key}"));
+        let summary = desk.page("/summary?brief=reed-edge");
+        let figure = format!("/hulls/{key}/figures/binding_margin_kg?brief=reed-edge");
+        let derived = desk.page(&figure);
+        for (where_, text) in [
+            ("row", row),
+            ("hull", &own),
+            ("compare", &beside),
+            ("summary", &summary),
+        ] {
+            assert!(
+                text.contains(&format!(">{margin:.0}\u{a0}kg<")),
+                "{where_} of {key}"
+            );
+            assert!(
+                text.contains(&format!(">{support:.2}<")),
+                "{where_} of {key}"
+            );
+        }
+        assert!(
+            derived.contains(&format!("talk-left\">{margin:.0}\u{a0}kg")),
+            "{key}"
+        );
+    }
 }

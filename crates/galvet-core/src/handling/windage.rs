@@ -75,6 +75,9 @@ pub struct Windage {
     pub helm_at_rest: Range,
     /// Helm under way, % of the length.
     pub helm_under_way: Range,
+    /// Side areas of the middle shape, m²: hull, people and kit above the water, all
+    /// below it.
+    pub areas: [f64; 4],
 }
 
 /// Drift beam-on, m/s, in a wind of `wind` m/s with `above` m² in it and `below` m²
@@ -235,7 +238,14 @@ pub fn windage(assessment: &Assessment, wind: f64) -> Option<Windage> {
         .filter_map(|i| side_areas(setup, setup.posterior.shapes[i]))
         .collect();
     let range = |f: &dyn Fn(&SideAreas) -> f64| Range::of(areas.iter().map(|a| (f(a), 1.0)));
+    let middle = side_areas(setup, assessment.middle).or(areas.first().copied())?;
     Some(Windage {
+        areas: [
+            middle.hull.size,
+            middle.people.size,
+            middle.kit.size,
+            middle.below.size,
+        ],
         drift: range(&|a| drift(wind, a.above().size, a.below.size, density, guides))?,
         helm_at_rest: range(&|a| helm(a, length, guides).0)?,
         helm_under_way: range(&|a| helm(a, length, guides).1)?,

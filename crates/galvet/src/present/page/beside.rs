@@ -3,8 +3,8 @@
 use crate::question::{Kind, PartId};
 use galvet_core::base::{Dimension, INCH, Keyed, POUND, System};
 use galvet_core::crew::{Crew, Kin, Posture};
-use galvet_core::gear::Electric;
-use galvet_core::question::{BatteryPlace, Brief, Outing, StandingUse};
+use galvet_core::gear::{Category, Electric, Gear};
+use galvet_core::question::{BatteryPlace, Brief, Drive, Joints, Outing, Practice, StandingUse};
 
 /// What must be said beside this question.
 pub(super) fn cautions(brief: &Brief) -> Vec<String> {
@@ -37,6 +37,7 @@ pub(super) fn cautions(brief: &Brief) -> Vec<String> {
                 .to_owned(),
         );
     }
+    out.extend(said_of_means(brief));
     if brief.raised > 0.0 {
         out.push(
             "Risers and cushions add up: check that they are fastened, and lean gently before you trust them."
@@ -44,6 +45,33 @@ pub(super) fn cautions(brief: &Brief) -> Vec<String> {
         );
     }
     out.extend(brief.water.cautions.iter().cloned());
+    out
+}
+
+/// What must be said of how she is driven, carried and stood in.
+fn said_of_means(brief: &Brief) -> Vec<String> {
+    let mut out = Vec::new();
+    let mut say = |words: &str| out.push(words.to_owned());
+    let mut things = brief.rig.lines.iter().filter_map(|l| l.thing.as_deref());
+    let motor = |t: &Gear| {
+        t.category == Category::Propulsion && matches!(t.electric, Electric::Draw { .. })
+    };
+    if brief.wishes.drive == Drive::Motor || things.any(motor) {
+        say(
+            "A powered boat may need registration, lights, an age or a licence: follow the local authority.",
+        );
+    }
+    if brief.must.heaviest_lift.is_some() || brief.wishes.joints == Joints::Complain {
+        say(
+            "Lift with two above your own limit; roof, rack and road rules stand above any figure here.",
+        );
+    }
+    if brief.posture != Posture::Sits && brief.wishes.practice == Practice::New {
+        say("Stand for the first time in shallow, warm water, with somebody by.");
+    }
+    if brief.outing.distance.is_some() {
+        say("The way home may be against the wind: turn back while it is easy.");
+    }
     out
 }
 
@@ -82,7 +110,7 @@ pub(super) fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String,
         for offer in offered().iter().filter(|o| o.key != now).take(2) {
             let words = match part {
                 PartId::Seat => format!("seat {}", offer.label),
-                PartId::Scuppers => format!("scuppers {}", offer.label),
+                PartId::Scuppers => format!("scuppers {}", offer.key),
                 _ => offer.label.to_owned(),
             };
             out.push((part.part().name, offer.key.to_owned(), words));
@@ -107,12 +135,12 @@ fn kit_tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String
         out.push((
             PartId::Risers.part().name,
             value,
-            format!("risers {by} higher"),
+            format!("seat {by} higher"),
         ));
     }
     let kept = brief.outing.fish.unwrap_or(0.0) + fish;
     if Outing::FISH.check(kept).is_ok() {
-        let words = format!("{} more fish kept", system.text(Dimension::Mass, fish, 0));
+        let words = format!("{} more fish", system.text(Dimension::Mass, fish, 0));
         let value = typed(system.text(Dimension::Mass, kept, 1));
         out.push((PartId::Fish.part().name, value, words));
     }

@@ -71,6 +71,22 @@ pub const COLUMNS: [Column; 18] = {
     ]
 };
 
+impl Column {
+    /// Where it is told how it comes about, behind a hull's own address.
+    #[must_use]
+    pub const fn leads(&self) -> &'static str {
+        match self.key.as_bytes() {
+            b"draft" => "/figures/draft_m",
+            b"air" => "/figures/air_draft_m",
+            b"getting-up" => "/figures/getting_up",
+            b"speed" | b"drift" | b"helm" => "#going",
+            b"turning" | b"holding" | b"comfort" => "/comfort",
+            b"floor" | b"well" | b"reach" | b"minutes" => "/stow",
+            _ => "/record",
+        }
+    }
+}
+
 /// The column of a word.
 #[must_use]
 pub fn column_named(key: &str) -> Option<(usize, &'static Column)> {
@@ -81,6 +97,9 @@ pub fn column_named(key: &str) -> Option<(usize, &'static Column)> {
 pub struct Cell {
     pub key: &'static str,
     pub label: &'static str,
+    /// Where it is told how it comes about, behind the hull's own address: a path, and
+    /// a mark on the page.
+    pub leads: (&'static str, &'static str),
     pub text: String,
     /// Its range in words; empty where there is none.
     pub range: String,
@@ -116,6 +135,10 @@ pub fn cells(
         Cell {
             key: c.key,
             label: c.label,
+            leads: match c.leads() {
+                mark if mark.starts_with('#') => ("", mark),
+                path => (path, ""),
+            },
             text: if value.is_some() {
                 text
             } else {

@@ -138,7 +138,26 @@ fn in_wind(assessment: &Assessment, system: System) -> Vec<Line> {
         (text(r.p50), format!("{} to {}", text(r.p5), text(r.p95)))
     };
     let line = |label, (middle, range): (String, String), meaning| (label, middle, range, meaning);
+    let area = |m2: f64| galvet_core::rank::explain::area(m2, system);
+    let [hull, people, kit, below] = found.areas;
     vec![
+        (
+            "side in the wind",
+            area(hull + people + kit),
+            format!(
+                "hull {}, people {}, kit {}",
+                area(hull),
+                area(people),
+                area(kit)
+            ),
+            "what stands above the water, or above the gunwale, seen from the side; of the middle shape",
+        ),
+        (
+            "side in the water",
+            area(below),
+            String::new(),
+            "hull, drive let down, rudder or skeg; drift is the wind times the root of air drag on the one over water drag on the other",
+        ),
         line(
             "drift, beam on",
             both(found.drift, &speed),

@@ -251,6 +251,7 @@ mod tests {
         let cell = |c: &Column| Cell {
             key: c.key,
             label: c.label,
+            leads: ("", ""),
             text: String::new(),
             range: String::new(),
             value: match c.key {
