@@ -1,11 +1,14 @@
 //! Side areas, drift and helm, against boxes by hand.
 
 mod common;
+mod stow_hull;
 
 use common::{assess, box_hull, brief, rig};
 use galvet_core::guide::Guides;
 use galvet_core::handling::{drift, helm, side_areas, windage};
-use galvet_core::hull::{Construction, Measure, Reading, Source};
+use galvet_core::hull::{Construction, Measure, Pin, Reading, Source, ZoneKind};
+use galvet_core::rig::RigLine;
+use stow_hull::{gear, hull, line, zone};
 
 #[test]
 fn a_box_shows_the_wind_and_the_water_its_sides() {
@@ -85,4 +88,47 @@ fn a_drive_let_down_and_a_rudder_hold_her() {
     assert!((below(&more) - below(&bare) - 0.09).abs() < 1e-3);
     let drifts = |a| windage(a, 6.0).unwrap().drift.p50;
     assert!(drifts(&more) < drifts(&bare));
+}
+
+#[test]
+fn kit_shows_its_outline_once() {
+    let deck = |things: Vec<RigLine>| {
+        let mut board = box_hull(Construction::Board, 3.6, 0.9, 0.3);
+        board.fitout = hull(
+            vec![zone("aft", ZoneKind::TankWell, [2.3, 3.3, 0.8])],
+            Vec::new(),
+        )
+        .fitout;
+        let a = assess(&board, &brief(84.0, 1.8, stow_hull::rig(things)), 16);
+        let stowed = &a.setup.loads.layout.stowed;
+        assert!(stowed.iter().all(|s| s.lies.is_some()), "{stowed:?}");
+        // Above the rim, which is the deck of a box.
+        let base = stowed[0].lies.as_ref().unwrap().base;
+        (side_areas(&a.setup, a.middle).unwrap().kit.size, base)
+    };
+    let box_ = gear("box", 2.0, [0.40, 0.30, 0.25]);
+    let (one, base) = deck(vec![line(&box_)]);
+    assert!((one - 0.40 * (0.25 + base)).abs() < 0.006, "{one} {base}");
+    // Beside each other they hide each other; a lower one adds nothing.
+    let low = gear("low", 2.0, [0.40, 0.30, 0.10]);
+    let pinned = |y: f64, of: &str| Pin {
+        thing: of.into(),
+        nth: 0,
+        place: "aft".into(),
+        x: 2.8,
+        y,
+        turned: false,
+    };
+    let mut board = box_hull(Construction::Board, 3.6, 0.9, 0.3);
+    board.fitout = hull(
+        vec![zone("aft", ZoneKind::TankWell, [2.3, 3.3, 0.8])],
+        Vec::new(),
+    )
+    .fitout;
+    let pins = vec![pinned(-0.2, "box"), pinned(0.2, "low")];
+    board.looked.laid.insert("fixture".into(), pins);
+    let things = stow_hull::rig(vec![line(&box_), line(&low)]);
+    let a = assess(&board, &brief(84.0, 1.8, things), 16);
+    let both = side_areas(&a.setup, a.middle).unwrap().kit.size;
+    assert!((both - one).abs() < 0.006, "{both} {one}");
 }

@@ -8,11 +8,12 @@
 use crate::body::Shape;
 use crate::figures::{Afloat, Assessment, Range, Setup};
 use crate::float::Accuracy;
+use crate::gear::Fixing;
 use crate::guide::{Guide, Guides};
 use crate::hull::Measure;
 use crate::load::Carriage;
 use crate::portrait::{Limb, Person, seated, standing};
-use crate::stow::Stowed;
+use crate::stow::{Lies, Stowed};
 
 /// Shapes the figures are taken over.
 const SHAPES: usize = 8;
@@ -139,10 +140,7 @@ pub fn side_areas(setup: &Setup, shape: Shape) -> Option<SideAreas> {
     for person in people(setup, floor) {
         stand_in(&mut areas.people, &person, &rim);
     }
-    for stowed in &setup.loads.layout.stowed {
-        let (size, x) = shows(stowed, floor, &rim);
-        areas.kit.add(size, x);
-    }
+    kit(&mut areas.kit, &setup.loads.layout.stowed, floor, &rim);
     let survey = &setup.posterior.survey;
     if survey.value(Measure::DriveDepth).is_some() {
         // Let down where the drive well is: under the knees.
@@ -209,18 +207,41 @@ fn stand_in(area: &mut Area, person: &Person, rim: &dyn Fn(f64) -> f64) {
     }
 }
 
-/// What of a thing stands above the rim, m², and where.
-fn shows(stowed: &Stowed, floor: f64, rim: &dyn Fn(f64) -> f64) -> (f64, f64) {
-    let Some(lies) = stowed.lies.as_ref().filter(|l| l.within.is_none()) else {
-        return (0.0, stowed.x);
-    };
-    let [length, _, height] = lies.size;
-    if lies.fixing == crate::gear::Fixing::Holder {
-        return (SLENDER * length.max(height), stowed.x);
+/// What of the kit stands above the rim: things behind one another hide each other.
+fn kit(area: &mut Area, stowed: &[Stowed], floor: f64, rim: &dyn Fn(f64) -> f64) {
+    /// Strips the silhouette is cut into, m.
+    const STRIP: f64 = 0.02;
+    let lying = stowed.iter().filter_map(|s| {
+        let lies = s.lies.as_ref().filter(|l| l.within.is_none())?;
+        Some((s, lies))
+    });
+    let (slender, boxes): (Vec<_>, Vec<_>) =
+        lying.partition(|(_, lies)| lies.fixing == Fixing::Holder);
+    for (s, lies) in slender {
+        area.add(SLENDER * lies.size[0].max(lies.size[2]), s.x);
     }
-    let top = floor + lies.base + height;
-    let over = (top - rim(stowed.x)).clamp(0.0, height);
-    (over * length, stowed.x)
+    let ends = |(s, l): &(&Stowed, &Lies)| (s.x - 0.5 * l.size[0], s.x + 0.5 * l.size[0]);
+    let from = boxes
+        .iter()
+        .map(|b| ends(b).0)
+        .fold(f64::INFINITY, f64::min);
+    let to = boxes
+        .iter()
+        .map(|b| ends(b).1)
+        .fold(f64::NEG_INFINITY, f64::max);
+    let strips = ((to - from) / STRIP).clamp(0.0, 1_000.0).ceil() as u32;
+    for strip in 0..strips {
+        let x = from + (f64::from(strip) + 0.5) * STRIP;
+        let here = boxes.iter().filter(|b| {
+            let (fore, aft) = ends(b);
+            (fore..aft).contains(&x)
+        });
+        let top = here.map(|(_, l)| floor + l.base + l.size[2]);
+        let over = top.fold(0.0, f64::max) - rim(x);
+        if over > 0.0 {
+            area.add(over * STRIP, x);
+        }
+    }
 }
 
 /// Drift and helm in a wind of `wind` m/s over plausible shapes; `None` where none

@@ -1,6 +1,7 @@
 //! Figures beside the points: shown in each row, what rows can be put in order by,
 //! sifted by, and what breaks a tie.
 
+use super::figure::signed_percent;
 use crate::answer::Quick;
 use galvet_core::base::{Dimension, System};
 use galvet_core::figures::{Assessment, Quantity};
@@ -261,12 +262,12 @@ impl Of<'_> {
     fn helm(&self) -> Told {
         self.quick.windage.map_or_else(unknown, |w| {
             let helm = w.helm_under_way;
-            let range = format!("{:+.0} to {:+.0}\u{a0}%", helm.p5, helm.p95);
-            (
-                Some(helm.p50.abs()),
-                format!("{:+.0}\u{a0}%", helm.p50),
-                range,
-            )
+            let range = format!(
+                "{} to {}",
+                signed_percent(helm.p5),
+                signed_percent(helm.p95)
+            );
+            (Some(helm.p50.abs()), signed_percent(helm.p50), range)
         })
     }
 

@@ -38,6 +38,18 @@ pub fn percent(share: f64) -> String {
     format!("{percent:.0}\u{a0}%")
 }
 
+/// A share with its sign, "+8 %", "−2 %".
+#[must_use]
+pub fn signed_percent(percent: f64) -> String {
+    let whole = percent.round();
+    let sign = match whole {
+        w if w > 0.0 => "+",
+        w if w < 0.0 => "\u{2212}",
+        _ => "",
+    };
+    format!("{sign}{:.0}\u{a0}%", whole.abs())
+}
+
 /// Shapes missing a figure by less than this share are not worth a word.
 const ALL: f64 = 0.995;
 
@@ -139,5 +151,7 @@ mod tests {
         assert_eq!(percent(0.0001), "1\u{a0}%");
         assert_eq!(percent(0.9999), "99\u{a0}%");
         assert_eq!(percent(0.0), "0\u{a0}%");
+        let signed = [8.4, -0.4, -2.0].map(signed_percent);
+        assert_eq!(signed, ["+8\u{a0}%", "0\u{a0}%", "\u{2212}2\u{a0}%"]);
     }
 }

@@ -1,6 +1,6 @@
 //! What it costs to move, and how she lies to the wind.
 
-use super::figure::percent;
+use super::figure::{percent, signed_percent};
 use crate::present::draw::curve::{EffortCurve, effort_curve};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Assessment, Range, outlook::Outlook};
@@ -133,7 +133,7 @@ fn in_wind(assessment: &Assessment, system: System) -> Vec<Line> {
         return Vec::new();
     };
     let speed = |v: f64| system.text(Dimension::Speed, v, 1);
-    let helm = |v: f64| format!("{v:+.0}\u{a0}%");
+    let helm = signed_percent;
     let both = |r: Range, text: &dyn Fn(f64) -> String| {
         (text(r.p50), format!("{} to {}", text(r.p5), text(r.p95)))
     };

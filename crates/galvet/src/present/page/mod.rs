@@ -28,6 +28,7 @@ pub mod ranking;
 pub mod reckons;
 pub mod record;
 pub mod rig;
+pub mod said;
 pub mod sentence;
 pub mod sift;
 pub mod stow;
