@@ -5,10 +5,10 @@ mod stow_hull;
 
 use common::{assess, box_hull, brief};
 use galvet_core::crew::Posture;
-use galvet_core::figures::{Afloat, Quantity, Setup, Values, worse};
+use galvet_core::figures::{Afloat, Assessment, Quantity, Setup, Values, worse};
 use galvet_core::float::{Accuracy, Fate};
 use galvet_core::gear::{Category, Electric, Gear};
-use galvet_core::hull::{Construction, Measure, Reading, Source, ZoneKind};
+use galvet_core::hull::{Construction, Measure, Reading, Source, Survey, ZoneKind};
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
 use galvet_core::stow::Hour;
@@ -86,12 +86,7 @@ fn a_box_trims_at_launch_as_the_lever_of_her_loads_says_and_so_she_is_ranked() {
 
 /// Every figure of every shape is as it is at the worst of four points, floated one
 /// by one.
-#[test]
-fn every_figure_of_every_shape_is_the_worst_of_the_points_floated_one_by_one() {
-    let zones = || vec![zone("well", ZoneKind::TankWell, [2.3, 3.2, 0.45])];
-    let mut asked = with(84.0, &livewell(ZoneKind::TankWell, 30.0));
-    asked.posture = Posture::SitsAndStands;
-    let a = assess(&hull(zones(), Vec::new()), &asked, 32);
+fn each_is_the_worst(a: &Assessment) {
     assert!(a.hours().count() >= 1);
     let mut tried = 0;
     for (i, shape) in a.setup.posterior.shapes.iter().enumerate() {
@@ -120,6 +115,23 @@ fn every_figure_of_every_shape_is_the_worst_of_the_points_floated_one_by_one() {
         }
     }
     assert!(tried > 500, "{tried}");
+}
+
+/// A walked hull with a well and a fore deck.
+fn walked() -> Survey {
+    let zones = vec![
+        zone("well", ZoneKind::TankWell, [2.3, 3.2, 0.45]),
+        zone("fore deck", ZoneKind::BowDeck, [0.3, 1.0, 0.5]),
+    ];
+    hull(zones, Vec::new())
+}
+
+#[test]
+fn every_figure_of_every_shape_is_the_worst_of_the_points_floated_one_by_one() {
+    let mut asked = with(84.0, &livewell(ZoneKind::TankWell, 30.0));
+    asked.posture = Posture::SitsAndStands;
+    let a = assess(&walked(), &asked, 32);
+    each_is_the_worst(&a);
     // Lighter she floats higher, and has less to lean on.
     for q in [Quantity::AirDraft, Quantity::LeanRoom, Quantity::Trim] {
         assert_eq!(a.worst_at(q), Some(Hour::Launch), "{q:?}");
@@ -127,6 +139,26 @@ fn every_figure_of_every_shape_is_the_worst_of_the_points_floated_one_by_one() {
     for q in [Quantity::BindingMargin, Quantity::Draft, Quantity::Gm] {
         assert_eq!(a.worst_at(q), None, "{q:?}");
     }
+}
+
+#[test]
+fn ice_in_the_bow_that_melts_may_leave_less_in_hand_on_the_way_back() {
+    // A box of ice forward of a fish bag aft: once it has gone she lies by the stern.
+    let mut ice = gear("ice box", 3.0, [0.40, 0.30, 0.25]);
+    ice.category = Category::Fish;
+    ice.loaded_mass = 15.0;
+    ice.zones = vec![ZoneKind::BowDeck];
+    ice.brings.inside = Some([0.36, 0.26, 0.20]);
+    let mut fish = gear("fish bag", 1.0, [0.60, 0.40, 0.15]);
+    fish.category = Category::Fish;
+    fish.loaded_mass = 16.0;
+    let mut asked = brief(84.0, 1.80, rig(vec![line(&ice), line(&fish)]));
+    asked.posture = Posture::SitsAndStands;
+    let a = assess(&walked(), &asked, 32);
+    each_is_the_worst(&a);
+    // In some of her shapes there is less in hand on the way back than with all of it
+    // aboard.
+    assert!(a.hours().any(|(hour, _)| hour == Hour::Return));
 }
 
 #[test]

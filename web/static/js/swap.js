@@ -19,6 +19,13 @@ export function swap(answer, html, sent, focus) {
     const name = region.dataset.region;
     const old = answer.querySelector(`[data-region="${CSS.escape(name)}"]`);
     if (!old || isTypedIn(old, sent)) continue;
+    if (isSlid(old)) {
+      // Only what it says: the slider stays under the hand.
+      old
+        .querySelector("summary")
+        .replaceChildren(...region.querySelector("summary").childNodes);
+      continue;
+    }
     const takeOver = typedOutsideTheBrief(old);
     old.replaceWith(region);
     takeOver(region);
@@ -77,6 +84,17 @@ function isTypedIn(region, sent) {
     (field) =>
       field.value !== field.defaultValue &&
       field.value !== sent.get(field.name),
+  );
+}
+
+/** Whether a slider of this region is in use. */
+function isSlid(region) {
+  const held = document.activeElement;
+  return (
+    region.open === true &&
+    held instanceof HTMLInputElement &&
+    held.type === "range" &&
+    region.contains(held)
   );
 }
 

@@ -118,9 +118,9 @@ pub(super) struct Day {
 }
 
 impl Day {
-    /// Finds them: an hour counts when, of the `scouts`, any has a figure that is
-    /// worse then. The first scout is the middle shape. Where nothing aboard comes or
-    /// goes there is one point: clothes alone are worst when wet.
+    /// Finds them: launch and return, and midday when, of the `scouts`, any has a figure
+    /// that is worse then. The first scout is the middle shape. Where nothing aboard
+    /// comes or goes there is one point: clothes alone are worst when wet.
     pub fn of(setup: &Setup, scouts: &[Shape; LANES]) -> Self {
         let mut day = Self {
             whole: Point::of(setup.clone(), &scouts[0]),
@@ -132,13 +132,14 @@ impl Day {
             return day;
         }
         let mut found = day.whole.figures(scouts);
-        // The hour furthest from everything aboard first: the others seldom add.
         for hour in [Hour::Launch, Hour::Return, Hour::Midday] {
             let point = Point::of(setup.at(hour), &scouts[0]);
             let then = point.figures(scouts);
             let together: [Found; LANES] =
                 std::array::from_fn(|i| worse(found[i].clone(), &then[i]));
-            let adds = (0..LANES).any(|i| differ(&found[i], &together[i]));
+            // A margin may be less then in a shape unlike all scouts; midday alone lies
+            // between the others.
+            let adds = hour != Hour::Midday || (0..LANES).any(|i| differ(&found[i], &together[i]));
             if !adds {
                 continue;
             }
