@@ -1,5 +1,7 @@
 //! The worst of a day ranks: what comes and goes, and what it does to every figure.
 
+#![allow(clippy::unwrap_used, reason = "tests")]
+
 mod common;
 mod stow_hull;
 
