@@ -33,6 +33,8 @@ test("each part of the brief changes the order", async ({ page }) => {
       await page.getByLabel(/How much capacity counts/).fill("100");
       await expect(page.getByText("capacity 100 : stability 0")).toBeVisible();
       expect(page.url()).not.toBe(before);
+      // The slider stays under the hand until it is left.
+      await page.keyboard.press("Escape");
     },
     async () => {
       await page.getByText("no further limits").click();
