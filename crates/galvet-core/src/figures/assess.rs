@@ -108,8 +108,8 @@ impl Assessment {
         at.map_or(&self.setup, |(_, setup)| setup)
     }
 
-    /// The hours of the day at which some figure is worse than with everything aboard
-    /// at once, and the hull as she is then: those were floated as well.
+    /// The hours of the day that were floated beside everything aboard at once, and the
+    /// hull as she is then.
     pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
         self.day.hours()
     }

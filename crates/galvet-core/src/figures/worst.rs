@@ -110,7 +110,7 @@ impl Point {
 pub(super) struct Day {
     /// Everything aboard at once.
     whole: Point,
-    /// The hours at which something is worse.
+    /// The hours that are floated as well.
     hours: Vec<(Hour, Point)>,
     /// At which of them each figure of the middle shape is worst by what is worth a
     /// word.

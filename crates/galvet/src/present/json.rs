@@ -63,7 +63,7 @@ struct Figures {
     /// Shares of the plausible shapes by what becomes of them.
     fates: Map<String, Value>,
     /// What was floated, in the hull's frame, for anyone to check by another route:
-    /// everything aboard at once, and the hours at which something is worse.
+    /// everything aboard at once, and the hours that were floated as well.
     load: Value,
     /// The hour at which a figure is worst, where that is not with everything aboard.
     worst_at: Map<String, Value>,
