@@ -16,6 +16,7 @@ use crate::stability::{
     Arm, Curve, HEELS_DEG, Leaning, OnTheFeet, Walk, fate, first_under, reserve, righting,
     roll_period, walked,
 };
+use std::sync::Arc;
 
 /// A load case with its upright equilibrium.
 pub struct Case<const N: usize> {
@@ -30,7 +31,7 @@ pub struct Afloat<'a, const N: usize> {
     setup: &'a Setup,
     shapes: &'a [Shape; N],
     /// The bodies.
-    pub body: Body<N>,
+    pub body: Arc<Body<N>>,
     hull_mass: Lanes<N>,
     accuracy: Accuracy,
     start: Start<N>,
@@ -40,10 +41,21 @@ impl<'a, const N: usize> Afloat<'a, N> {
     /// Draws the bodies of `shapes`.
     #[must_use]
     pub fn new(setup: &'a Setup, shapes: &'a [Shape; N], accuracy: Accuracy) -> Self {
+        let body = Arc::new(setup.posterior.form.draw(shapes));
+        Self::of(setup, shapes, body, accuracy)
+    }
+
+    /// `shapes` whose bodies are drawn already.
+    pub(super) fn of(
+        setup: &'a Setup,
+        shapes: &'a [Shape; N],
+        body: Arc<Body<N>>,
+        accuracy: Accuracy,
+    ) -> Self {
         Self {
             setup,
             shapes,
-            body: setup.posterior.form.draw(shapes),
+            body,
             hull_mass: Lanes::from_fn(|i| shapes[i].hull_mass),
             accuracy,
             start: Start::LEVEL,

@@ -9,16 +9,18 @@
 use super::evaluate::Afloat;
 use super::quantity::{Better, Quantity, Values};
 use super::setup::Setup;
-use crate::body::Shape;
+use crate::body::{Body, Shape};
 use crate::float::{Accuracy, Fate, Start};
 use crate::plausible::LANES;
 use crate::stow::{Hour, LEVEL};
+use std::sync::Arc;
 
 /// What one shape comes to: its figures, and what becomes of it.
 pub type Found = (Values, Fate);
 
-/// Differences below this share of a figure are the search's own.
-const SAME: f64 = 1e-5;
+/// Differences below this share of a figure are the search's own
+/// ([`Accuracy::SAMPLE`] takes its last steps along the waterplane).
+const SAME: f64 = 5e-4;
 /// Differences below this share of a figure are ranked, but not worth a word.
 const TELLS: f64 = 0.01;
 
@@ -76,6 +78,9 @@ pub fn worse(one: Found, other: &Found) -> Found {
     (values, if falls { other.1 } else { fate })
 }
 
+/// The bodies of some shapes: the same all day.
+type Drawn = Arc<Body<LANES>>;
+
 /// A point of the day, with where its searches begin.
 #[derive(Debug, Clone)]
 pub(super) struct Point {
@@ -98,8 +103,8 @@ impl Point {
     }
 
     /// All figures of some shapes at this point.
-    pub fn figures(&self, shapes: &[Shape; LANES]) -> [Found; LANES] {
-        Afloat::new(&self.setup, shapes, Accuracy::SAMPLE)
+    fn figures(&self, shapes: &[Shape; LANES], body: &Drawn) -> [Found; LANES] {
+        Afloat::of(&self.setup, shapes, body.clone(), Accuracy::SAMPLE)
             .near(self.draft, self.slope)
             .figures()
     }
@@ -131,10 +136,11 @@ impl Day {
         if !layout.comes_and_goes(rig) {
             return day;
         }
-        let mut found = day.whole.figures(scouts);
+        let body = day.draw(scouts);
+        let mut found = day.whole.figures(scouts, &body);
         for hour in [Hour::Launch, Hour::Return, Hour::Midday] {
             let point = Point::of(setup.at(hour), &scouts[0]);
-            let then = point.figures(scouts);
+            let then = point.figures(scouts, &body);
             let together: [Found; LANES] =
                 std::array::from_fn(|i| worse(found[i].clone(), &then[i]));
             // A margin may be less then in a shape unlike all scouts; midday alone lies
@@ -154,11 +160,16 @@ impl Day {
         day
     }
 
+    fn draw(&self, shapes: &[Shape; LANES]) -> Drawn {
+        Arc::new(self.whole.setup.posterior.form.draw(shapes))
+    }
+
     /// The worst of every figure over the points, for some shapes.
     pub fn figures(&self, shapes: &[Shape; LANES]) -> [Found; LANES] {
-        let mut found = self.whole.figures(shapes);
+        let body = self.draw(shapes);
+        let mut found = self.whole.figures(shapes, &body);
         for (_, point) in &self.hours {
-            let then = point.figures(shapes);
+            let then = point.figures(shapes, &body);
             found = std::array::from_fn(|i| worse(found[i].clone(), &then[i]));
         }
         found

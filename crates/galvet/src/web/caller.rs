@@ -80,8 +80,9 @@ pub(super) struct Watched {
     seen: Mutex<(Instant, bool)>,
 }
 
-/// Time between two looks: shorter than a ranking.
-const LOOK: Duration = Duration::from_millis(30);
+/// Time between two looks: shorter than a ranking, and each costs milliseconds where
+/// many connections stand.
+const LOOK: Duration = Duration::from_millis(120);
 /// The same while somebody else waits for the turn: about a hull.
 const LOOK_AWAITED: Duration = Duration::from_millis(5);
 
