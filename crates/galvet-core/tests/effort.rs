@@ -5,6 +5,8 @@ mod common;
 use common::{float, guides, prototype_shape, weight};
 use galvet_core::body::{Form, Frame, Shape, draw};
 use galvet_core::effort::{PowerCurve, Resistance, WettedHull, going};
+use galvet_core::figures::outlook::{cruise, held_back};
+use galvet_core::guide::Guide;
 use galvet_core::hull::{BottomShape, Construction, Propulsion};
 
 fn resistance(frame: &Frame, shape: &Shape, mass: f64) -> Resistance {
@@ -89,4 +91,40 @@ fn more_effort_and_more_battery_go_further() {
         let back = curve.speed_at(curve.power_at(u)).unwrap();
         assert!((back - u).abs() < 1e-9, "{u}");
     }
+}
+
+#[test]
+fn what_holds_her_back_is_what_the_effort_overcomes() {
+    // A board 3.6 × 0.9 m under 103 kg and her own weight.
+    let board = common::box_hull(Construction::Board, 3.6, 0.9, 0.3);
+    let rig = common::rig(10.0, 0.5, 0.1);
+    let a = common::assess(&board, &common::brief(84.0, 1.8, rig), 16);
+    let held = held_back(&a).unwrap();
+    assert_eq!(cruise(&a), Some(held.speed));
+    let (guides, u) = (a.setup.guides(), held.speed[1]);
+    // The box's bottom, sides and ends, by Archimedes' draft; she lies a little by the
+    // stern.
+    let draft = (103.0 + a.middle.hull_mass) / 3240.0;
+    let skin = 3.6 * 0.9 + 2.0 * 3.6 * draft;
+    assert!(
+        (held.wetted_area / skin - 1.0).abs() < 0.01,
+        "{held:?} {skin}"
+    );
+    assert!((held.waterline - 3.6).abs() < 1e-9);
+    // ITTC-1957 with the form factor, by hand.
+    let reynolds = u * 3.6 / 1.139e-6;
+    let line = 0.075 / (reynolds.log10() - 2.0).powi(2);
+    let friction = 0.5 * 1000.0 * u * u * held.wetted_area * line * 1.2;
+    assert!((held.parts[0] / friction - 1.0).abs() < 1e-9);
+    let air = 0.5 * 1.225 * 0.45 * u * u;
+    assert!((held.parts[2] / air - 1.0).abs() < 1e-9);
+    // Read off between places an eighth of a metre a second apart.
+    let wanted = held.efficiency * held.effort[1];
+    assert!((held.efficiency - 0.45).abs() < 1e-12 && held.effort[1] == guides[Guide::EffortUsual]);
+    let sum: f64 = held.parts.iter().sum();
+    assert!(
+        (sum * u / wanted - 1.0).abs() < 0.02,
+        "{} {wanted}",
+        sum * u
+    );
 }

@@ -126,7 +126,7 @@ fn a_rig_that_questions_use_is_not_thrown_away_under_them() {
         .write("Ana", "away", |door| door.throw_away(Kind::Rig, rig))
         .unwrap_err()
         .to_string();
-    assert_eq!(refused, "saved questions still use it: Reeds");
+    assert_eq!(refused, "saved questions still use it: Reeds: at dawn");
     let (brief, _) = store.record(Kind::Brief, "reed-edge").unwrap().unwrap();
     store
         .write("Ana", "both", |door| {

@@ -163,6 +163,44 @@ fn a_database_of_the_first_release_is_copied_aside_and_taken_over_whole() {
 }
 
 #[test]
+fn whom_a_question_was_kept_for_is_taken_out_of_its_name() {
+    use diesel::connection::SimpleConnection;
+    use diesel::prelude::*;
+    let directory = tempfile::tempdir().unwrap();
+    let fixture = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("tests/fixtures/release-1.db");
+    let path = directory.path().join("galvet.db");
+    fs::copy(&fixture, &path).unwrap();
+    let mut other = SqliteConnection::establish(path.to_str().unwrap()).unwrap();
+    for (slug, name) in [
+        ("heavy-stander", "Torv Essen: Lake: far side"),
+        ("reed-edge", "Reeds:"),
+        ("outer-sound", ": nobody's"),
+    ] {
+        let rename = format!(
+            "UPDATE briefs SET name = '{}' WHERE key = '{slug}'",
+            name.replace('\'', "''")
+        );
+        other.batch_execute(&rename).unwrap();
+    }
+    drop(other);
+    let out = Store::open(directory.path()).unwrap().catalogue().unwrap();
+    let all = out
+        .briefs
+        .iter()
+        .map(|b| (b.key.as_str(), b.customer.as_str(), b.name.as_str()));
+    let mut all: Vec<_> = all.collect();
+    all.sort_unstable();
+    assert_eq!(
+        all,
+        [
+            ("heavy-stander", "Torv Essen", "Lake: far side"),
+            ("outer-sound", "", ": nobody's"),
+            ("reed-edge", "", "Reeds:"),
+        ]
+    );
+}
+
+#[test]
 fn a_database_from_the_future_is_refused_in_plain_words() {
     use diesel::connection::SimpleConnection;
     use diesel::prelude::*;

@@ -4,9 +4,14 @@
 use galvet::demo_data;
 use galvet::question::{Ask, PARTS};
 use galvet_core::base::System;
+use galvet_store::Catalogue;
 use proptest::prelude::*;
 use proptest::sample::select;
 use proptest::test_runner::RngSeed;
+use std::sync::LazyLock;
+
+/// Read once for all cases.
+static DEMO: LazyLock<Catalogue> = LazyLock::new(|| demo_data::catalogue().unwrap());
 
 /// Cases of one run; more with `GALVET_CASES`.
 fn cases() -> ProptestConfig {
@@ -38,9 +43,8 @@ proptest! {
         imperial in any::<bool>(),
     ) {
         let units = if imperial { System::Imperial } else { System::Metric };
-        let demo = demo_data::catalogue().unwrap();
         let pairs_of = pairs.iter().map(|(n, v)| (n.as_str(), v.clone()));
-        let asked = Ask::of(pairs_of).resolve(&demo, units).unwrap();
+        let asked = Ask::of(pairs_of).resolve(&DEMO, units).unwrap();
         let crew = &asked.brief.crew;
         prop_assert!((25.0..=220.0).contains(&crew.mass()), "{}", crew.mass());
         prop_assert!((1.1..=2.3).contains(&crew.stature()), "{}", crew.stature());

@@ -248,13 +248,18 @@ fn questions_are_kept_by_customer_copied_and_thrown_away() {
     assert!(!desk.page("/questions").contains("Standing</a>"));
     desk.post("/undo", "back=/");
     assert!(desk.page("/questions").contains("Standing</a>"));
+    // A colon in a name makes nobody a customer.
+    let own = desk.post("/questions?mass=71+kg", "name=Sound%3A+outer+edge");
+    assert_eq!(own, Status::SeeOther);
+    let page = desk.page("/questions");
+    assert!(page.contains("Sound: outer edge</a>") && !page.contains("<h2>Sound</h2>"));
 }
 
 #[test]
 fn the_summary_says_what_the_ranking_says() {
     let desk = Desk::demo();
     let summary = desk.page("/summary?brief=reed-edge");
-    assert!(summary.contains("<h1>Standing along the reeds</h1>"));
+    assert!(summary.contains("<h1>Ilvar Quessen: Standing along the reeds</h1>"));
     let first = &answer(&desk, "brief=reed-edge")["ranked"][0];
     assert!(summary.contains(first["name"].as_str().unwrap()));
     assert!(summary.contains(first["why"].as_str().unwrap()));

@@ -149,3 +149,55 @@ fn a_hull_one_sat_down_in_rules_the_same_hulls_out_on_every_page() {
     // Herself among them.
     assert!(seen > 3, "{seen}");
 }
+
+#[test]
+fn what_moved_is_told_wherever_the_question_is_changed() {
+    let desk = Desk::demo();
+    let told = "<summary>What the changes moved:";
+    let back = "Back to the question as it was";
+    // The catalogue: what was looked for stays, with the script and without it.
+    let hulls = desk.page("/hulls?find=fennick&mass=108+kg");
+    assert!(hulls.contains(told), "catalogue");
+    assert!(hulls.contains(&format!("href=\"/hulls?find=fennick\">{back}")));
+    let kept = "<noscript><input type=\"hidden\" name=\"find\" value=\"fennick\"></noscript>";
+    assert!(hulls.contains(kept));
+    // The conversation stays at its step.
+    let talk = desk.page("/ask?step=with&mass=108+kg");
+    assert!(talk.contains(told), "conversation");
+    assert!(talk.contains(&format!("href=\"/ask?step=with\">{back}")));
+    assert!(talk.contains("<input type=\"hidden\" name=\"step\" value=\"with\">"));
+    // Side by side the hulls stay.
+    let beside = desk.page("/compare?hull=fennick-dunmarrow&hull=osprith-kelda-two&mass=108+kg");
+    assert!(beside.contains(told), "side by side");
+    let hulls = "hull=fennick-dunmarrow&#38;hull=osprith-kelda-two";
+    assert!(beside.contains(&format!("href=\"/compare?{hulls}\">{back}")));
+    let flip = desk.page("/flip?mass=93+kg");
+    assert!(flip.contains(told), "flip");
+    assert!(flip.contains(&format!("href=\"/flip?\">{back}")));
+    // Its places are those of the two rankings.
+    let place = |question: &str| {
+        let answer: Value =
+            serde_json::from_str(&desk.page(&format!("/ranking.json?{question}"))).unwrap();
+        let ranked = answer["ranked"].as_array().unwrap();
+        let names = ranked
+            .iter()
+            .map(|h| h["name"].as_str().unwrap().to_owned());
+        names.collect::<Vec<_>>()
+    };
+    let (was, now) = (place(""), place("mass=108+kg"));
+    let words = talk.split_once(told).unwrap().1;
+    let words = words.split_once("</ul>").unwrap().0;
+    let mut moves = 0;
+    for (at, name) in was.iter().enumerate() {
+        let line = match now.iter().position(|n| n == name) {
+            Some(place) if place == at => continue,
+            Some(place) => format!("{name}: {}th → {}th", at + 1, place + 1),
+            None => format!("{name}: {}th → ruled out", at + 1),
+        };
+        assert!(words.contains(&line), "{line}: {words}");
+        moves += 1;
+    }
+    assert!(moves > 1);
+    // Nothing changed: nothing is told.
+    assert!(!desk.page("/ask?step=with").contains(back));
+}

@@ -1,7 +1,10 @@
 /**
- * Links to work that takes a while: a bar while it goes on, and a way out. The page
- * that was worked out is remembered, so that going there after it is quick.
+ * Links and forms that lead to work that takes a while: a bar while it goes on, and a
+ * way out. The page that was worked out is remembered, so that going there after it is
+ * quick.
  */
+
+import { queryOf } from "./answer.js";
 
 /** @param {Document} page */
 export function linksThatTakeTime(page) {
@@ -9,32 +12,47 @@ export function linksThatTakeTime(page) {
     const link = event.target.closest?.("a[data-slow]");
     if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;
     event.preventDefault();
-    goSlowly(link);
+    goSlowly(link.href, link.dataset.slow, link);
+  });
+  page.addEventListener("submit", (event) => {
+    const form = event.target;
+    const words = form.closest?.("[data-slow]")?.dataset.slow;
+    if (!words || form.method !== "get") return;
+    event.preventDefault();
+    const query = new URLSearchParams(queryOf(form));
+    const tried = event.submitter;
+    if (tried?.name) query.set(tried.name, tried.value);
+    goSlowly(`${form.action}?${query}`, words, tried ?? form, form);
   });
 }
 
-/** @param {HTMLAnchorElement} link */
-async function goSlowly(link) {
+/**
+ * @param {string} address
+ * @param {string} words what goes on
+ * @param {HTMLElement} from where it was asked for, and is returned to
+ * @param {HTMLElement} [beside] what the bar stands under
+ */
+async function goSlowly(address, words, from, beside = from) {
   document.querySelector(".slow")?.remove();
   const asking = new AbortController();
   const box = document.createElement("div");
   box.className = "slow";
   box.setAttribute("role", "status");
-  const words = document.createElement("p");
-  words.textContent = `${link.dataset.slow} …`;
+  const said = document.createElement("p");
+  said.textContent = `${words} …`;
   const bar = document.createElement("progress");
-  bar.setAttribute("aria-label", link.dataset.slow);
+  bar.setAttribute("aria-label", words);
   const stop = document.createElement("button");
   stop.type = "button";
   stop.textContent = "Cancel";
   stop.addEventListener("click", () => asking.abort());
-  box.append(words, bar, stop);
-  link.after(box);
+  box.append(said, bar, stop);
+  beside.after(box);
   try {
-    await fetch(link.href, { signal: asking.signal });
-    window.location.assign(link.href);
+    await fetch(address, { signal: asking.signal });
+    window.location.assign(address);
   } catch {
     box.remove();
-    link.focus();
+    from.focus();
   }
 }

@@ -53,6 +53,12 @@ impl Resistance {
         }
     }
 
+    /// The hull in the water.
+    #[must_use]
+    pub const fn hull(&self) -> &WettedHull {
+        &self.hull
+    }
+
     /// Frictional resistance, N, at `speed` m/s: the ITTC-1957 line on the
     /// wetted area, with the form factor.
     #[must_use]
@@ -100,8 +106,9 @@ pub struct PowerCurve {
     pub power: Vec<f64>,
 }
 
-/// Step of the grid, m/s.
-const STEP: f64 = 0.25;
+/// Step of the grid, m/s. Where waves begin the power rises so steeply that with twice
+/// the step it was read off a twelfth too low, and the speed too high.
+const STEP: f64 = 0.125;
 
 impl PowerCurve {
     /// The curve of a hull up to where `most` W are reached.

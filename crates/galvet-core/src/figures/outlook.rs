@@ -38,9 +38,8 @@ pub struct Outlook {
 /// Gentle, usual and brisk use of a motor, shares of the usual.
 const MOTOR_EFFORTS: [f64; 3] = [0.6, 1.0, 1.6];
 
-/// Power over speed of one shape of a hull, seated, up to `most` W in the water;
-/// `None` where it does not rest.
-fn power_curve(setup: &Setup, shape: Shape, most: f64) -> Option<PowerCurve> {
+/// Resistance of one shape of a hull, seated; `None` where it does not rest.
+fn resistance(setup: &Setup, shape: Shape) -> Option<Resistance> {
     let shapes = [shape];
     let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
     let rest = afloat.case(Carriage::Seated).upright;
@@ -48,8 +47,14 @@ fn power_curve(setup: &Setup, shape: Shape, most: f64) -> Option<PowerCurve> {
         return None;
     }
     let hull = WettedHull::of_shape(&setup.posterior.form, &shapes[0], &rest.attitude);
-    let resistance = Resistance::new(hull, setup.brief.water.density, setup.guides());
-    Some(PowerCurve::of(&resistance, most))
+    let density = setup.brief.water.density;
+    Some(Resistance::new(hull, density, setup.guides()))
+}
+
+/// Power over speed of one shape of a hull, seated, up to `most` W in the water;
+/// `None` where it does not rest.
+fn power_curve(setup: &Setup, shape: Shape, most: f64) -> Option<PowerCurve> {
+    Some(PowerCurve::of(&resistance(setup, shape)?, most))
 }
 
 /// Distance by a motor of `watts` W on `energy` J that can be used, m: at its full
@@ -81,6 +86,45 @@ pub fn cruise(assessment: &Assessment) -> Option<[f64; 3]> {
     let curve = power_curve(setup, assessment.middle, 1.05 * most)?;
     let [a, b, c] = effort.map(|watts| going(&curve, propulsion, watts, 0.0, guides).cruise);
     Some([a?, b?, c?])
+}
+
+/// What holds the middle shape back at the speed it keeps up with the usual effort.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct HeldBack {
+    /// Efforts at hand, foot or battery, W: least, usual, most.
+    pub effort: [f64; 3],
+    /// Share of it that arrives in the water.
+    pub efficiency: f64,
+    /// Speed kept up at each of them, m/s, as [`cruise`] tells it.
+    pub speed: [f64; 3],
+    /// Wetted area, m².
+    pub wetted_area: f64,
+    /// Length in the water, m.
+    pub waterline: f64,
+    /// Friction, waves and still air at the usual speed, N.
+    pub parts: [f64; 3],
+}
+
+/// How [`cruise`] comes about; `None` where that is.
+#[must_use]
+pub fn held_back(assessment: &Assessment) -> Option<HeldBack> {
+    let setup = &assessment.setup;
+    let (guides, propulsion) = (setup.guides(), setup.posterior.survey.propulsion);
+    let speed = cruise(assessment)?;
+    let resistance = resistance(setup, assessment.middle)?;
+    let [friction, water, total] = [
+        resistance.friction(speed[1]),
+        resistance.water(speed[1]),
+        resistance.total(speed[1]),
+    ];
+    Some(HeldBack {
+        effort: efforts(propulsion, guides),
+        efficiency: efficiency(propulsion, guides),
+        speed,
+        wetted_area: resistance.hull().wetted_area(),
+        waterline: resistance.hull().waterline(),
+        parts: [friction, water - friction, total - water],
+    })
 }
 
 /// Efforts an outlook is taken over, W: least, usual, most.

@@ -22,11 +22,24 @@ pub struct SavedBrief {
     pub key: String,
     /// Name.
     pub name: String,
+    /// For whom it is kept; empty for oneself.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub customer: String,
     /// The parts.
     pub question: Value,
 }
 
 impl SavedBrief {
+    /// Its name, with whom it is for before it.
+    #[must_use]
+    pub fn titled(&self) -> String {
+        if self.customer.is_empty() {
+            self.name.clone()
+        } else {
+            format!("{}: {}", self.customer, self.name)
+        }
+    }
+
     /// Slug of something the question names.
     #[must_use]
     pub fn names(&self, part: &str) -> Option<&str> {

@@ -169,6 +169,7 @@ diesel::table! {
         rig_id -> Nullable<BigInt>,
         water_id -> Nullable<BigInt>,
         question -> Text,
+        customer -> Text,
     }
 }
 

@@ -49,7 +49,8 @@ pub fn catalogue() -> Catalogue {
         gear: shelf,
         briefs: vec![SavedBrief {
             key: "reed-edge".to_owned(),
-            name: "Reeds".to_owned(),
+            name: "Reeds: at dawn".to_owned(),
+            customer: "Torv Essen".to_owned(),
             question,
         }],
         ..Catalogue::default()

@@ -2,6 +2,7 @@
 //! record and the floating part of the question. Judging is done anew: it
 //! floats nothing.
 
+use super::flip::Remembered;
 use super::watch::{Unwanted, Watch};
 use galvet_core::figures::{
     Assessment, Quantity, outlook::Outlook, outlook::cruise, outlook::outlook,
@@ -129,6 +130,7 @@ pub struct Desk {
     answers: Mutex<LruCache<AnswerKey, Place>>,
     posteriors: Mutex<LruCache<RecordKey, Shapes>>,
     figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
+    pub(super) flips: Remembered,
 }
 
 /// Looks something up, or makes it without holding the lock meanwhile; what could
@@ -163,6 +165,7 @@ impl Desk {
             answers: Mutex::new(LruCache::new(ANSWERS)),
             posteriors: Mutex::new(LruCache::new(POSTERIORS)),
             figures: Mutex::new(LruCache::new(FIGURES)),
+            flips: Remembered::none(),
         }
     }
 

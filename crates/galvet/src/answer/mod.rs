@@ -3,12 +3,14 @@
 
 mod board;
 mod desk;
+mod flip;
 mod power;
 mod variant;
 mod watch;
 
 pub use board::{Board, Point, SeatMove, all_pins};
 pub use desk::{Afloat, Answered, Desk, Hull, Quick};
+pub use flip::Flips;
 pub use power::{Cable, Drawing, Power, STEERED_FROM};
 pub use variant::{Outcome, Way, outcome, ways};
 pub use watch::{Patient, Unwanted, Watch};

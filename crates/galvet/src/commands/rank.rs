@@ -76,14 +76,14 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let progress = Progress::over(hulls.len(), "hulls floated");
     let ranked = desk.ranking(&brief, &hulls, &progress);
     drop(progress);
-    let ranking = ranked.map_err(std::io::Error::other)?.ranking;
+    let answered = ranked.map_err(std::io::Error::other)?;
     let mut out = std::io::stdout().lock();
     if args.json {
-        let document = Document::of(&ranking);
+        let document = Document::of(&answered);
         let text = serde_json::to_string_pretty(&document).map_err(std::io::Error::other)?;
         writeln!(out, "{text}")?;
     } else {
-        text::ranking(&mut out, &ranking)?;
+        text::ranking(&mut out, &answered.ranking)?;
     }
     if !unknown.is_empty() {
         terminal::warn(format_args!(

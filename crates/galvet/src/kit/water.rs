@@ -162,7 +162,7 @@ pub fn forget_water(store: &Store, who: &str, slug: &str) -> Result<(), EditErro
     let briefs = store.catalogue()?.briefs;
     let asks = briefs.iter().find(|b| b.question["water"] == slug);
     if let Some(brief) = asks {
-        let said = format!("the question “{}” asks about it", brief.name);
+        let said = format!("the question “{}” asks about it", brief.titled());
         return Err(EditError::Refused(Refusal::from(said)));
     }
     let label = format!("{} thrown away", slug.replace('-', " "));

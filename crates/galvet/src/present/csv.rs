@@ -1,32 +1,36 @@
 //! The ranking as a table for a spreadsheet: one hull a line, SI.
 
+use super::columns::{COLUMNS, Filed, filed};
+use crate::answer::Answered;
 use galvet_core::base::System;
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::Survey;
-use galvet_core::rank::Ranking;
 
 /// Writes the ranking; ruled-out hulls follow without a place, with their
 /// reasons.
 ///
 /// # Errors
 /// What the writer says; writing to memory does not fail.
-pub fn ranking(ranking: &Ranking) -> Result<String, csv::Error> {
+pub fn ranking(answered: &Answered) -> Result<String, csv::Error> {
+    let ranking = &answered.ranking;
     let mut writer = csv::Writer::from_writer(Vec::new());
     let figures = Quantity::ALL.iter().map(|q| q.row().key.to_owned());
     let shares = Quantity::ALL
         .iter()
         .map(|q| format!("{}_share", q.row().key));
     let head = ["place", "hull", "name", "score", "reasons"].map(str::to_owned);
-    writer.write_record(head.into_iter().chain(figures).chain(shares))?;
+    let columns = COLUMNS.iter().map(|c| c.file).filter(|f| !f.is_empty());
+    let columns = columns.map(str::to_owned);
+    writer.write_record(head.into_iter().chain(figures).chain(shares).chain(columns))?;
     for (i, entry) in ranking.ranked.iter().enumerate() {
         let place = (i + 1).to_string();
         let score = entry.score.total.to_string();
-        let cells = cells(Some(&entry.assessment));
+        let cells = cells(answered, entry.survey(), Some(&entry.assessment));
         writer.write_record(line(place, entry.survey(), score, String::new(), cells))?;
     }
     for out in &ranking.ruled_out {
         let reasons: Vec<String> = out.reasons.iter().map(|r| r.text(System::Metric)).collect();
-        let cells = cells(out.assessment.as_deref());
+        let cells = cells(answered, &out.survey, out.assessment.as_deref());
         let none = String::new;
         writer.write_record(line(none(), &out.survey, none(), reasons.join("; "), cells))?;
     }
@@ -46,8 +50,9 @@ fn line(
         .chain(cells)
 }
 
-/// Medians, then the shares of shapes that have the figure; empty for none.
-fn cells(assessment: Option<&Assessment>) -> Vec<String> {
+/// Medians, the shares of shapes that have the figure, and what stands beside the
+/// points, its middle; empty for none.
+fn cells(answered: &Answered, survey: &Survey, assessment: Option<&Assessment>) -> Vec<String> {
     let text = |value: Option<f64>| value.map_or(String::new(), |v| v.to_string());
     let medians = Quantity::ALL.iter().map(|&q| {
         let median = assessment.and_then(|a| a.median(q));
@@ -56,5 +61,10 @@ fn cells(assessment: Option<&Assessment>) -> Vec<String> {
     let shares = Quantity::ALL
         .iter()
         .map(|&q| text(assessment.and_then(|a| a.range(q)).map(|r| r.share)));
-    medians.chain(shares).collect()
+    let beside = filed(answered, survey).map(|(_, told)| match told {
+        Some(Filed::Number(middle) | Filed::Range([_, middle, _])) => middle.to_string(),
+        Some(Filed::Word(word)) => word.to_owned(),
+        None => String::new(),
+    });
+    medians.chain(shares).chain(beside).collect()
 }

@@ -4,14 +4,19 @@
 //! `[p5, p50, p95]`, with `share` where not all plausible shapes have the
 //! figure.
 
+use super::columns::{Filed, filed};
+use crate::answer::{Afloat, Answered};
 use crate::question;
 use galvet_core::base::{Keyed, System};
 use galvet_core::figures::{Assessment, Group, Quantity};
+use galvet_core::hull::Survey;
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Binding, Firmness, Ranking, Reason, explain, may, peril};
+use galvet_core::rank::{Binding, Firmness, Reason, explain, may, peril};
+use rayon::prelude::*;
 use serde::Serialize;
 use serde_json::{Map, Value, json};
+use std::sync::Arc;
 
 /// The whole answer.
 #[derive(Debug, Serialize)]
@@ -33,6 +38,8 @@ struct Place {
     peril: Option<Value>,
     #[serde(flatten)]
     figures: Figures,
+    /// What the ranking tells beside the points.
+    columns: Map<String, Value>,
     first_share: f64,
     beats_next: Option<f64>,
     firmness: Option<&'static str>,
@@ -50,6 +57,7 @@ struct Out {
     reasons: Vec<Why>,
     #[serde(flatten)]
     figures: Option<Figures>,
+    columns: Map<String, Value>,
     findings: Vec<String>,
 }
 
@@ -81,13 +89,19 @@ struct Why {
 }
 
 impl Document {
-    /// Puts a ranking into open form.
+    /// Puts an answer into open form.
     #[must_use]
-    pub fn of(ranking: &Ranking) -> Self {
+    pub fn of(answered: &Answered) -> Self {
+        let ranking = &answered.ranking;
+        // Speeds and drifts are reckoned here, hull by hull.
+        let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
+        all.par_iter().for_each(|afloat| {
+            afloat.quick();
+        });
         Self {
             brief: brief(&ranking.brief),
             ranked: (0..ranking.ranked.len())
-                .map(|i| place(ranking, i))
+                .map(|i| place(answered, i))
                 .collect(),
             ruled_out: ranking
                 .ruled_out
@@ -97,6 +111,7 @@ impl Document {
                     name: out.survey.name(),
                     reasons: out.reasons.iter().map(why).collect(),
                     figures: out.assessment.as_deref().map(figures),
+                    columns: columns(answered, &out.survey),
                     findings: findings(&out.survey),
                 })
                 .collect(),
@@ -113,11 +128,24 @@ fn why(reason: &Reason) -> Why {
     }
 }
 
-fn findings(survey: &galvet_core::hull::Survey) -> Vec<String> {
+fn findings(survey: &Survey) -> Vec<String> {
     survey.findings().into_iter().map(|f| f.text).collect()
 }
 
-fn place(ranking: &Ranking, index: usize) -> Place {
+/// Columns by their names in files; ranges as `[least, middle, most]`.
+fn columns(answered: &Answered, survey: &Survey) -> Map<String, Value> {
+    let value = |told| match told {
+        Filed::Number(number) => json!(number),
+        Filed::Range(all) => json!(all),
+        Filed::Word(word) => json!(word),
+    };
+    filed(answered, survey)
+        .map(|(name, told)| (name.to_owned(), told.map_or(Value::Null, value)))
+        .collect()
+}
+
+fn place(answered: &Answered, index: usize) -> Place {
+    let ranking = &answered.ranking;
     let entry = &ranking.ranked[index];
     Place {
         hull: entry.survey().key.clone(),
@@ -138,6 +166,7 @@ fn place(ranking: &Ranking, index: usize) -> Place {
             })
         }),
         figures: figures(&entry.assessment),
+        columns: columns(answered, entry.survey()),
         first_share: entry.first_share,
         beats_next: entry.beats_next,
         firmness: entry.beats_next.map(|share| Firmness::of(share).label()),

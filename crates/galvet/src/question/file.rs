@@ -14,7 +14,7 @@ use serde_json::{Map, Value, json};
 /// Version of the document.
 const VERSION: u64 = 1;
 /// Names beside the parts that a document may have.
-const OTHERS: [&str; 3] = ["key", "name", "version"];
+const OTHERS: [&str; 4] = ["key", "name", "customer", "version"];
 
 /// Reads a brief file without resolving what it names: its slug, its name and
 /// its parts.
@@ -38,6 +38,7 @@ pub fn read(file: &str, text: &str) -> Result<SavedBrief, FileError> {
     check_key(&key).map_err(wrong)?;
     let saved = SavedBrief {
         name: text_of("name").to_owned(),
+        customer: text_of("customer").to_owned(),
         key,
         question: question.clone(),
     };

@@ -3,7 +3,7 @@
 use super::ask::{Answered, answered, query_of};
 use super::assets;
 use super::edit::address;
-use super::moved::moved;
+use super::moved::{keep_along, moved};
 use super::reader::Reader;
 use super::shared::{Shared, Shelf, Trouble};
 use crate::answer::{Way, outcome, ways};
@@ -135,13 +135,9 @@ async fn part_of(
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
     if !about.is_empty() {
         sentence.moved = moved(ask, &answer, &shelf, reader, shared, &about).await?;
-        // The hulls stay, whatever the question goes back to.
-        let pairs: Vec<(&str, &str)> = keys.iter().map(|k| ("hull", k.as_str())).collect();
-        if !sentence.moved.reset.is_empty() {
-            let query = sentence.moved.reset.trim_end_matches('?').to_owned();
-            sentence.moved.reset = address("", &query, &pairs);
-        }
     }
+    let pairs: Vec<_> = keys.iter().map(|key| ("hull", key.clone())).collect();
+    keep_along(&mut sentence, &pairs, true);
     let (desk, brief, wanted) = (shared.desk.clone(), asked.brief.clone(), keys.clone());
     let made = shared.work(reader.caller, move || {
         let ways = wanted.iter().filter_map(|key| way_of(&shelf, key));

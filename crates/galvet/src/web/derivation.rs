@@ -7,11 +7,13 @@ use super::moved::moved_on;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
 use crate::present::page::derivation::{Derivation, derivation, figure_named};
+use crate::present::page::reckoned::{Reckoned, reckoned};
 use crate::present::page::sentence::{self, Sentence};
 use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_core::figures::Quantity;
 use rocket::http::Status;
 use rocket::{Route, State, get, routes};
 
@@ -37,6 +39,20 @@ impl DerivationPage {
     }
 }
 
+/// What a word in an address asks for.
+#[derive(Clone, Copy)]
+enum Wanted {
+    Figure(Quantity),
+    Column(Reckoned),
+}
+
+impl Wanted {
+    fn named(word: &str) -> Option<Self> {
+        let figure = figure_named(word).map(Self::Figure);
+        figure.or_else(|| Reckoned::named(word).map(Self::Column))
+    }
+}
+
 #[get("/hulls/<slug>/figures/<figure>")]
 async fn page(
     slug: &str,
@@ -49,18 +65,21 @@ async fn page(
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(Err(Status::NotFound));
     };
+    let path = format!("/hulls/{slug}/figures/{figure}");
     let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
-    let (Some(hull), Some(quantity)) = (hull, figure_named(figure)) else {
+    let (Some(hull), Some(figure)) = (hull, Wanted::named(figure)) else {
         return Ok(Err(Status::NotFound));
     };
-    let path = format!("/hulls/{slug}/figures/{figure}");
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
     sentence.moved = moved_on(&hull, &ask, &asked, &shelf, reader, shared).await?;
     let (key, name) = (slug.to_owned(), hull.survey.name());
     let (desk, brief) = (shared.desk.clone(), asked.brief.clone());
     let derived = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&hull, &brief).ok()?;
-        Some(derivation(&afloat, quantity, &brief, reader.units))
+        Some(match figure {
+            Wanted::Figure(quantity) => derivation(&afloat, quantity, &brief, reader.units),
+            Wanted::Column(column) => reckoned(&afloat, column, &brief, reader.units),
+        })
     });
     let query = query_of(&ask);
     let page = DerivationPage {

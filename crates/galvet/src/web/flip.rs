@@ -3,19 +3,17 @@
 use super::ask::query_of;
 use super::assets;
 use super::edit::address;
+use super::moved::moved;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use crate::answer::Unwanted;
 use crate::present::page::flip::{FlipView, view};
 use crate::present::page::sentence::{self, Sentence};
 use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::advise::flip::flips;
 use galvet_core::base::System;
 use rocket::http::Status;
 use rocket::{Route, State, get, routes};
-use std::sync::Arc;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -47,32 +45,15 @@ async fn page(
         return Ok(Err(Status::NotFound));
     };
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
-    let (desk, brief) = (shared.desk.clone(), asked.brief);
-    let found = shared.work_watched(reader.caller, move |watch| {
-        let Some(now) = answer.ranking.ranked.first() else {
-            return Ok(None);
-        };
-        let first = |brief: &_| -> Result<Option<String>, Unwanted> {
-            let answer = desk.ranking(&Arc::new(Clone::clone(brief)), &shelf.hulls, watch)?;
-            let first = answer.ranking.ranked.first();
-            Ok(first.map(|r| r.survey().key.clone()))
-        };
-        let found = flips(&brief, &now.survey().key, &first)?;
-        let name = |key: &str| {
-            let hull = shelf.hulls.iter().find(|h| h.survey.key == key);
-            hull.map_or(key.to_owned(), |h| h.survey.name())
-        };
-        Ok(Some(view(
-            &now.survey().name(),
-            &brief,
-            found,
-            &name,
-            reader.units,
-        )))
-    });
-    // Nobody is there to read why.
-    let flip = found.await?.map_err(|_: Unwanted| Trouble::Busy)?;
+    let path = "/flip".to_owned();
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
+    sentence.moved = moved(&ask, &answer, &shelf, reader, shared, &[]).await?;
+    let name = |key: &str| {
+        let hull = shelf.hulls.iter().find(|h| h.survey.key == key);
+        hull.map_or(key.to_owned(), |h| h.survey.name())
+    };
+    let found = shared.flips(&asked, &shelf, reader.caller).await?;
+    let flip = found.map(|flips| view(&flips, &asked.brief, &name, reader.units));
     let query = query_of(&ask);
     Ok(Ok(FlipPage {
         units: reader.units,

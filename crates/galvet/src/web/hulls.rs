@@ -2,6 +2,7 @@
 
 use super::ask::query_of;
 use super::assets;
+use super::moved::{keep_along, moved};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::who::WHO;
@@ -74,6 +75,25 @@ struct Chosen<'r> {
 }
 
 impl Chosen<'_> {
+    /// As it stands in the address.
+    fn pairs(&self) -> Vec<(&'static str, String)> {
+        let all = [
+            ("find", self.find),
+            ("build", self.construction),
+            ("drive", self.propulsion),
+            ("seats", self.seats),
+            ("longest", self.longest),
+            ("heaviest", self.heaviest),
+            ("dearest", self.dearest),
+            ("fits", self.fits),
+            ("sort", self.sort),
+        ];
+        let chosen = all.into_iter().filter(|(_, value)| !value.is_empty());
+        chosen
+            .map(|(name, value)| (name, value.to_owned()))
+            .collect()
+    }
+
     /// What is not known there counts as not chosen.
     fn filter(&self) -> Filter {
         Filter {
@@ -101,7 +121,9 @@ async fn part_of(
     };
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let action = "/hulls".to_owned();
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    sentence.moved = moved(ask, &answer, &shelf, reader, shared, &[]).await?;
+    keep_along(&mut sentence, &chosen.pairs(), true);
     let filter = chosen.filter();
     let made = rocket::tokio::task::spawn_blocking(move || {
         catalogue::catalogue(&answer, &filter, reader.units)

@@ -1,10 +1,12 @@
 //! What a changed question moved, against the one it started from.
 
 use super::ask::query_of;
+use super::edit::address;
 use super::reader::Reader;
 use super::shared::{Shared, Shelf, Trouble};
 use crate::answer::{Answered, Hull};
 use crate::present::page::moved::{self, Moved};
+use crate::present::page::sentence::Sentence;
 use crate::question::{Ask, Asked};
 use galvet_core::question::Brief;
 use std::sync::Arc;
@@ -40,6 +42,22 @@ pub(super) async fn moved(
         moved::about(&was.ranking, &now.ranking, about, reader.units)
     };
     Ok(Moved::against(lines, query))
+}
+
+/// What else stands in the address, for a page whose `scripted` form takes it along or
+/// not: it stays when the question changes, and when it goes back to what it was.
+pub(super) fn keep_along(
+    sentence: &mut Sentence,
+    pairs: &[(&'static str, String)],
+    scripted: bool,
+) {
+    sentence.along = pairs.to_vec();
+    sentence.scripted = scripted;
+    let reset = &mut sentence.moved.reset;
+    if !reset.is_empty() && !pairs.is_empty() {
+        let pairs: Vec<(&str, &str)> = pairs.iter().map(|(n, v)| (*n, v.as_str())).collect();
+        *reset = address("", reset.trim_end_matches('?'), &pairs);
+    }
 }
 
 /// Tells it of one hull, without ranking the others.

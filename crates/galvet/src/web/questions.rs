@@ -29,9 +29,6 @@ struct SaveForm<'r> {
     customer: &'r str,
 }
 
-/// What parts the customer from the question's own name.
-const FOR: &str = ": ";
-
 /// A saved question in the list.
 struct Line {
     key: String,
@@ -70,15 +67,15 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Questi
     let shelf = shared.shelf().await?;
     let mut folders: BTreeMap<String, Vec<Line>> = BTreeMap::new();
     for saved in &shelf.catalogue.briefs {
-        let (customer, name) = saved.name.split_once(FOR).unwrap_or(("", &saved.name));
         let start = Ask::start_from(saved.key.clone());
         let words = start.resolve(&shelf.catalogue, reader.units).map(|asked| {
             let path = "/".to_owned();
             sentence(&asked, &shelf.catalogue, path, reader.units).said()
         });
-        folders.entry(customer.to_owned()).or_default().push(Line {
+        let folder = folders.entry(saved.customer.clone());
+        folder.or_default().push(Line {
             key: saved.key.clone(),
-            name: name.to_owned(),
+            name: saved.name.clone(),
             words: words.unwrap_or_default(),
         });
     }
@@ -109,7 +106,7 @@ async fn throw_away(slug: &str, shared: &State<Shared>) -> Result<Redirect, Trou
             return Ok(());
         };
         let name = match record {
-            Record::Brief(saved) => saved.name,
+            Record::Brief(saved) => saved.titled(),
             _ => slug,
         };
         let label = format!("question “{name}” thrown away");
@@ -134,10 +131,7 @@ async fn save(
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let shelf = shared.shelf().await?;
     let short = |text: &str| text.trim().chars().take(LONGEST_NAME).collect::<String>();
-    let (mut name, customer) = (short(form.name), short(form.customer));
-    if !customer.is_empty() && !name.is_empty() {
-        name = format!("{}{FOR}{name}", customer.replace(':', ""));
-    }
+    let (name, customer) = (short(form.name), short(form.customer));
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(Err(Status::NotFound));
     };
@@ -146,15 +140,18 @@ async fn save(
     }
     let store = shared.store.clone();
     let question = question::kept(&asked.brief, asked.own_weight, &shelf.catalogue.rigs);
-    let label = format!("question “{name}” saved");
+    let mut saved = SavedBrief {
+        key: String::new(),
+        name,
+        customer,
+        question,
+    };
+    let title = saved.titled();
+    let label = format!("question “{title}” saved");
     let slug = rocket::tokio::task::spawn_blocking(move || {
         store.write(WHO, &label, |door| {
-            let key = free_slug(door, Kind::Brief, &slug_of(&name, "question"))?;
-            let saved = SavedBrief {
-                key: key.clone(),
-                name,
-                question,
-            };
+            saved.key = free_slug(door, Kind::Brief, &slug_of(&title, "question"))?;
+            let key = saved.key.clone();
             door.put(&Record::Brief(saved), None)?;
             Ok(key)
         })

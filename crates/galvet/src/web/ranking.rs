@@ -6,8 +6,8 @@ use super::moved::moved;
 use super::reader::Reader;
 use super::shared::{Shared, Shelf, Trouble};
 use super::shortlist::Shortlist;
+use crate::present::columns::COLUMNS;
 use crate::present::json::Document;
-use crate::present::page::columns::COLUMNS;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::sift::{Sieve, Sifted, Wanted, sift};
@@ -258,12 +258,14 @@ async fn ranking_part(
     Ok(Ok(answered(&asked, page)))
 }
 
-/// The ranking of a request, for other presentations; metric like all of them.
-async fn ranked(
+/// The ranking of a request in another presentation; metric like all of them.
+async fn presented(
     ask: &Ask,
     reader: Reader,
     shared: &Shared,
-) -> Result<Result<Arc<crate::answer::Answered>, Status>, Trouble> {
+    kind: ContentType,
+    present: fn(&crate::answer::Answered) -> Option<String>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let shelf = shared.shelf().await?;
     let Ok(asked) = ask.resolve(&shelf.catalogue, System::Metric) else {
         return Ok(Err(Status::NotFound));
@@ -271,7 +273,11 @@ async fn ranked(
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }
-    Ok(Ok(shared.ranking(&asked, &shelf, reader.caller).await?))
+    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let text = shared.work(reader.caller, move || present(&answer)).await?;
+    Ok(text
+        .map(|text| (kind, text))
+        .ok_or(Status::InternalServerError))
 }
 
 #[get("/ranking.json")]
@@ -280,11 +286,10 @@ async fn ranking_json(
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    Ok(ranked(&ask, reader, shared).await?.and_then(|answer| {
-        serde_json::to_string(&Document::of(&answer.ranking))
-            .map(|text| (ContentType::JSON, text))
-            .map_err(|_| Status::InternalServerError)
-    }))
+    presented(&ask, reader, shared, ContentType::JSON, |answer| {
+        serde_json::to_string(&Document::of(answer)).ok()
+    })
+    .await
 }
 
 #[get("/ranking.csv")]
@@ -293,11 +298,10 @@ async fn ranking_csv(
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    Ok(ranked(&ask, reader, shared).await?.and_then(|answer| {
-        crate::present::csv::ranking(&answer.ranking)
-            .map(|text| (ContentType::CSV, text))
-            .map_err(|_| Status::InternalServerError)
-    }))
+    presented(&ask, reader, shared, ContentType::CSV, |answer| {
+        crate::present::csv::ranking(answer).ok()
+    })
+    .await
 }
 
 pub(super) fn routes() -> Vec<Route> {

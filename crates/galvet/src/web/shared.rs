@@ -2,7 +2,7 @@
 
 use super::caller::{Caller, Watched};
 use super::queue::{Busy, Queue};
-use crate::answer::{Answered, Desk, Hull};
+use crate::answer::{Answered, Desk, Flips, Hull};
 use crate::present::page::ranking::{self, RankingView};
 use crate::question::Asked;
 use crate::terminal;
@@ -164,6 +164,23 @@ impl Shared {
         let desk = self.desk.clone();
         self.work_watched(caller, move |watch| {
             desk.answer(shelf.state, &brief, &shelf.hulls, watch)
+        })
+        .await?
+        // Nobody is there to read why.
+        .map_err(|_| Trouble::Busy)
+    }
+
+    /// What would change the winner of a question.
+    pub(super) async fn flips(
+        &self,
+        asked: &Asked,
+        shelf: &Arc<Shelf>,
+        caller: Caller,
+    ) -> Result<Option<Arc<Flips>>, Trouble> {
+        let (brief, shelf) = (Arc::new(asked.brief.clone()), shelf.clone());
+        let desk = self.desk.clone();
+        self.work_watched(caller, move |watch| {
+            desk.flips(shelf.state, &brief, &shelf.hulls, watch)
         })
         .await?
         // Nobody is there to read why.

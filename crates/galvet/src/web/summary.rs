@@ -58,7 +58,7 @@ async fn page(
         sun: reader.sun,
         here: format!("/summary{query}"),
         place: "ask",
-        name: saved.map_or("A question".to_owned(), |b| b.name.clone()),
+        name: saved.map_or("A question".to_owned(), |b| b.titled()),
         date: today(),
         sentence: sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units),
         ranking,

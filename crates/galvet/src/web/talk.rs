@@ -2,6 +2,7 @@
 
 use super::ask::{Answered, answered, query_of};
 use super::assets;
+use super::moved::{keep_along, moved};
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
 use crate::present::page::sentence::{self, Sentence};
@@ -59,9 +60,12 @@ async fn page(
     let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
         return Ok(Err(Status::NotFound));
     };
-    let written = || sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
+    let written = || sentence::sentence(&asked, &shelf.catalogue, "/ask".to_owned(), reader.units);
     let talk = talk::talk(step.unwrap_or_default(), &mut written(), &asked.brief);
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let mut sentence = written();
+    sentence.moved = moved(&ask, &answer, &shelf, reader, shared, &[]).await?;
+    keep_along(&mut sentence, &[("step", talk.word.to_owned())], false);
     let ranking = &answer.ranking;
     let query = query_of(&ask);
     let page = TalkPage {
@@ -69,7 +73,7 @@ async fn page(
         sun: reader.sun,
         here: super::edit::address("/ask", &query, &[("step", talk.word)]),
         place: "ask",
-        sentence: written(),
+        sentence,
         talk,
         left: (
             ranking.ranked.len(),

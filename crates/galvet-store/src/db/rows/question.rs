@@ -82,6 +82,7 @@ pub(in crate::db) struct BriefRow {
     pub(in crate::db) rig_id: Option<i64>,
     pub(in crate::db) water_id: Option<i64>,
     question: String,
+    customer: String,
 }
 
 impl BriefRow {
@@ -96,6 +97,7 @@ impl BriefRow {
             rig_id,
             water_id,
             question: brief.question.to_string(),
+            customer: brief.customer.clone(),
         }
     }
 
@@ -105,6 +107,7 @@ impl BriefRow {
         Ok(SavedBrief {
             key: self.slug,
             name: self.name,
+            customer: self.customer,
             question,
         })
     }

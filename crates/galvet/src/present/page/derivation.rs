@@ -7,8 +7,8 @@ use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, GRAVITY, Keyed, System};
 use galvet_core::figures::{Assessment, Group, Quantity, Setup, Values, WaterLimit};
 use galvet_core::float::Accuracy;
-use galvet_core::guide::Guide;
-use galvet_core::hull::Measure;
+use galvet_core::guide::{Guide, Guides};
+use galvet_core::hull::{Measure, Survey};
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
 use galvet_core::rank::Scales;
@@ -24,6 +24,10 @@ pub struct Input {
 /// The page.
 pub struct Derivation {
     pub figure: Figure,
+    /// What its range is over.
+    pub over: &'static str,
+    /// Whose numbers the steps tell.
+    pub basis: &'static str,
     /// The formula in words, with the numbers of the middle shape in it.
     pub steps: Vec<String>,
     pub inputs: Vec<Input>,
@@ -57,16 +61,13 @@ pub fn derivation(
         values: &values,
         system,
     };
-    let guides = guides_of(quantity).iter().map(|&g| {
-        let row = g.row();
-        let shown = system.text(row.dimension, a.setup.guides()[g], decimals(row.value));
-        (row.meaning, shown, row.source)
-    });
     Derivation {
         figure: figure_of(a, quantity, system),
+        over: OVER_SHAPES,
+        basis: OF_THE_MIDDLE,
         steps: of.steps(quantity),
         inputs: inputs(a, quantity, system),
-        guides: guides.collect(),
+        guides: guide_values(guides_of(quantity), a.setup.guides(), system),
         narrows: measure_next::for_hull(a, brief, &Scales::of(a.setup.guides()))
             .iter()
             .map(|s| {
@@ -79,6 +80,26 @@ pub fn derivation(
             .collect(),
     }
 }
+
+/// Guide values as a page tells them: meaning, value, source.
+pub(super) fn guide_values(
+    used: &[Guide],
+    guides: &Guides,
+    system: System,
+) -> Vec<(&'static str, String, &'static str)> {
+    let told = |&g: &Guide| {
+        let row = g.row();
+        let shown = system.text(row.dimension, guides[g], decimals(row.value));
+        (row.meaning, shown, row.source)
+    };
+    used.iter().map(told).collect()
+}
+
+/// Nine in ten of them.
+pub(super) const OVER_SHAPES: &str = "nine of ten of her plausible shapes";
+/// Steps of one shape, a figure of all.
+pub(super) const OF_THE_MIDDLE: &str =
+    "With the numbers of her middle shape; what is shown above is the middle of all of them.";
 
 /// Decimals that show a guide value as it reckons.
 fn decimals(value: f64) -> usize {
@@ -323,30 +344,32 @@ fn inputs(a: &Assessment, q: Quantity, system: System) -> Vec<Input> {
             M::BareWeight,
         ],
     };
-    let input = |&m: &M| {
-        let used = survey.best(m);
-        let bounds = m.bounds();
-        Input {
-            label: m.label(),
-            value: used.map_or("not known".to_owned(), |r| {
-                let decimals = if bounds.dimension == Dimension::Length {
-                    2
-                } else {
-                    1
-                };
-                system.text(bounds.dimension, r.value, decimals)
-            }),
-            source: used.map_or("guessed, with a width".to_owned(), |r| {
-                let date = if r.date.is_empty() {
-                    String::new()
-                } else {
-                    format!(", {}", r.date)
-                };
-                format!("{}{date}", r.source.label())
-            }),
-        }
-    };
-    measures.iter().map(input).collect()
+    measures.iter().map(|&m| input(survey, m, system)).collect()
+}
+
+/// What is known of a measure, and from where.
+pub(super) fn input(survey: &Survey, m: Measure, system: System) -> Input {
+    let used = survey.best(m);
+    let bounds = m.bounds();
+    Input {
+        label: m.label(),
+        value: used.map_or("not known".to_owned(), |r| {
+            let decimals = if bounds.dimension == Dimension::Length {
+                2
+            } else {
+                1
+            };
+            system.text(bounds.dimension, r.value, decimals)
+        }),
+        source: used.map_or("guessed, with a width".to_owned(), |r| {
+            let date = if r.date.is_empty() {
+                String::new()
+            } else {
+                format!(", {}", r.date)
+            };
+            format!("{}{date}", r.source.label())
+        }),
+    }
 }
 
 /// Guide values a figure leans on.

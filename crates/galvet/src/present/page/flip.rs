@@ -1,5 +1,6 @@
 //! What would change the winner, in words.
 
+use crate::answer::Flips;
 use galvet_core::advise::flip::{Change, Flip};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::question::Brief;
@@ -20,20 +21,20 @@ pub struct FlipView {
 /// Puts flips into words; `name` gives a hull's name for her key.
 #[must_use]
 pub fn view(
-    winner: &str,
+    flips: &Flips,
     brief: &Brief,
-    found: Vec<Flip>,
     name: &dyn Fn(&str) -> String,
     system: System,
 ) -> FlipView {
     let mass = |kg: f64| system.text(Dimension::Mass, kg, 1);
-    let line = |flip: Flip| {
+    let line = |flip: &Flip| {
         let first = flip.first.as_deref().map(name);
         let then = first.map_or("no hull passes any more".to_owned(), |n| {
             format!("the {n} wins")
         });
-        match flip.change {
+        match &flip.change {
             Change::Mass(by) => {
+                let by = *by;
                 let more = if by > 0.0 { "more" } else { "less" };
                 // To the tenth in kilograms, whatever the reader's units: rounded
                 // to a pound it might fall short of the change.
@@ -57,7 +58,7 @@ pub fn view(
         }
     };
     FlipView {
-        winner: winner.to_owned(),
-        lines: found.into_iter().map(line).collect(),
+        winner: name(&flips.winner),
+        lines: flips.found.iter().map(line).collect(),
     }
 }

@@ -8,8 +8,15 @@ use galvet_core::handling::windage;
 use galvet_core::hull::Propulsion;
 use galvet_core::question::Brief;
 
-/// Label, middle, range, meaning.
-pub type Line = (&'static str, String, String, &'static str);
+/// A figure of it.
+pub struct Line {
+    pub label: &'static str,
+    pub value: String,
+    pub range: String,
+    pub meaning: &'static str,
+    /// Word of the page that tells how it comes about.
+    pub leads: &'static str,
+}
 
 /// Speed and effort.
 pub struct Going {
@@ -35,12 +42,13 @@ pub(super) fn going(
         } else {
             String::new()
         };
-        (
+        Line {
             label,
-            format!("{middle}{unit}"),
-            format!("{share}{lo} to {hi}{unit}"),
+            value: format!("{middle}{unit}"),
+            range: format!("{share}{lo} to {hi}{unit}"),
             meaning,
-        )
+            leads: "speed",
+        }
     };
     let propulsion = assessment.setup.posterior.survey.propulsion;
     let mut lines = vec![line(
@@ -107,20 +115,22 @@ fn way(outlook: &Outlook, brief: &Brief, system: System) -> Vec<Line> {
     let told = |speed: f64| system.number(Dimension::Ratio, hours(speed), 1);
     let cruise = outlook.cruise;
     let distance = system.text(Dimension::Distance, far, 0);
-    let mut lines = vec![(
-        "the day's way",
-        format!("{}\u{a0}h for {distance}", told(cruise.p50)),
-        format!("{} to {}\u{a0}h", told(cruise.p95), told(cruise.p5)),
-        "time at cruise, in still water, without wind",
-    )];
+    let mut lines = vec![Line {
+        label: "the day's way",
+        value: format!("{}\u{a0}h for {distance}", told(cruise.p50)),
+        range: format!("{} to {}\u{a0}h", told(cruise.p95), told(cruise.p5)),
+        meaning: "time at cruise, in still water, without wind",
+        leads: "speed",
+    }];
     if let Some(energy) = outlook.energy_10_km {
         let work = |j: f64| system.number(Dimension::Ratio, j * far / 1e4 / 3600.0, 0);
-        lines.push((
-            "work for it",
-            format!("{}\u{a0}Wh", work(energy.p50)),
-            format!("{} to {}\u{a0}Wh", work(energy.p5), work(energy.p95)),
-            "at hand, foot or battery",
-        ));
+        lines.push(Line {
+            label: "work for it",
+            value: format!("{}\u{a0}Wh", work(energy.p50)),
+            range: format!("{} to {}\u{a0}Wh", work(energy.p5), work(energy.p95)),
+            meaning: "at hand, foot or battery",
+            leads: "speed",
+        });
     }
     lines
 }
@@ -137,39 +147,49 @@ fn in_wind(assessment: &Assessment, system: System) -> Vec<Line> {
     let both = |r: Range, text: &dyn Fn(f64) -> String| {
         (text(r.p50), format!("{} to {}", text(r.p5), text(r.p95)))
     };
-    let line = |label, (middle, range): (String, String), meaning| (label, middle, range, meaning);
+    let line = |label, leads, (value, range): (String, String), meaning| Line {
+        label,
+        value,
+        range,
+        meaning,
+        leads,
+    };
     let area = |m2: f64| galvet_core::rank::explain::area(m2, system);
     let [hull, people, kit, below] = found.areas;
+    let parts = format!(
+        "hull {}, people {}, kit {}",
+        area(hull),
+        area(people),
+        area(kit)
+    );
     vec![
-        (
+        line(
             "side in the wind",
-            area(hull + people + kit),
-            format!(
-                "hull {}, people {}, kit {}",
-                area(hull),
-                area(people),
-                area(kit)
-            ),
+            "drift",
+            (area(hull + people + kit), parts),
             "what stands above the water, or above the gunwale, seen from the side; of the middle shape",
         ),
-        (
+        line(
             "side in the water",
-            area(below),
-            String::new(),
+            "drift",
+            (area(below), String::new()),
             "hull, drive let down, rudder or skeg; drift is the wind times the root of air drag on the one over water drag on the other",
         ),
         line(
             "drift, beam on",
+            "drift",
             both(found.drift, &speed),
             "in this water's typical wind, at rest; an estimate: waves and current come on top",
         ),
         line(
             "helm at rest",
+            "helm",
             both(found.helm_at_rest, &helm),
             "how far the wind's centre lies behind the hull's, of the length: above zero she turns into the wind",
         ),
         line(
             "helm under way",
+            "helm",
             both(found.helm_under_way, &helm),
             "the same going ahead",
         ),

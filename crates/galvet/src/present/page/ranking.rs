@@ -1,9 +1,9 @@
 //! The ranking as the main page shows it.
 
-use super::columns::{Cell, cells};
 use super::deck::{kit_doubts, kit_line};
 use super::figure::{Figure, figure_of, percent};
 use crate::answer::Answered;
+use crate::present::columns::{Cell, cells};
 use crate::present::draw::gauge::{self, Gauge};
 use crate::present::draw::hull::{Section, section};
 use crate::present::draw::map::{Map, map};

@@ -58,6 +58,10 @@ pub struct Sentence {
     pub action: String,
     /// Slug of the saved question it starts from; empty for none.
     pub start: String,
+    /// What else stands in the page's address and stays in it: names and values.
+    pub along: Vec<(&'static str, String)>,
+    /// Whether the page's script takes that along by itself.
+    pub scripted: bool,
     /// The angler's weight.
     pub mass: Field,
     /// The angler's height.
@@ -347,6 +351,8 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
     Sentence {
         action,
         start: asked.start.clone().unwrap_or_default(),
+        along: Vec::new(),
+        scripted: true,
         mass: make.field(PartId::Mass),
         stature: make.field(PartId::Stature),
         posture: make.pick(PartId::Posture),
@@ -383,7 +389,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         starts: catalogue
             .briefs
             .iter()
-            .map(|saved| (format!("?brief={}", saved.key), saved.name.clone()))
+            .map(|saved| (format!("?brief={}", saved.key), saved.titled()))
             .collect(),
     }
 }

@@ -1,7 +1,7 @@
 //! Which rows are shown, and in which order: by place or a column, those too close to
 //! call by another, and only those within the reader's limits.
 
-use super::columns::{COLUMNS, Cell, Column, Holds, column_named};
+use crate::present::columns::{COLUMNS, Cell, Column, Holds, column_named};
 use galvet_core::base::{Bare, Bounds, Dimension, System};
 use galvet_core::rank::Firmness;
 
@@ -251,7 +251,8 @@ mod tests {
         let cell = |c: &Column| Cell {
             key: c.key,
             label: c.label,
-            leads: ("", ""),
+            leads: "",
+            filed: None,
             text: String::new(),
             range: String::new(),
             value: match c.key {

@@ -1,12 +1,12 @@
 //! Ways of one hull, or several hulls, side by side under one question.
 
-use super::columns::{COLUMNS, Cell, cells};
 use super::costs::{Cost, costs};
 use super::deck::kit_line;
 use super::draft::ordinal;
 use super::figure::{Figure, figure_of};
 use super::ranking::facts;
 use crate::answer::Outcome;
+use crate::present::columns::{self, COLUMNS, Cell, cells};
 use crate::present::draw::gauge::{Gauge, full_scale, gauge};
 use crate::present::draw::hull::{Section, Side, section, side};
 use crate::present::draw::overlay::{Overlay, overlay};
@@ -139,7 +139,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
         })
         .collect();
     let passes: Vec<bool> = outcomes.iter().map(|o| o.place.is_some()).collect();
-    let row = |(n, column): (usize, &super::columns::Column)| {
+    let row = |(n, column): (usize, &columns::Column)| {
         let value = |cells: &Vec<Cell>| cells[n].value;
         let passing = told.iter().zip(&passes).filter(|(_, passes)| **passes);
         let known = passing.filter_map(|(c, _)| value(c));
