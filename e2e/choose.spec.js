@@ -106,6 +106,22 @@ test("what takes a while shows a bar and can be given up", async ({ page }) => {
   );
 });
 
+test("a question changed where flips are told is looked into anew", async ({
+  page,
+}) => {
+  test.slow();
+  await page.goto("/flip");
+  await page.getByRole("button", { name: "5 kg heavier" }).click();
+  await expect(page.getByRole("progressbar")).toBeVisible();
+  await expect(page).toHaveURL(/\/flip\?.*mass=93/, SLOW);
+  await expect(page.locator(".moved")).toContainText("the changes moved");
+  await expect(page.locator("main")).toContainText("was found by ranking");
+  await page
+    .getByRole("link", { name: "Back to the question as it was" })
+    .click();
+  await expect(page.locator(".sentence-text")).toContainText("88 kg", SLOW);
+});
+
 test("the tour leads through four places and can be left", async ({ page }) => {
   await page.goto("/");
   await page.getByRole("link", { name: "Four things to see" }).click();

@@ -115,6 +115,18 @@ test("three hulls side by side: over each other, what each costs, on two pages o
   expect(pages).toBeLessThanOrEqual(2);
 });
 
+test("the board prints dense, with its map", async ({ page }) => {
+  await page.goto("/");
+  await expect(page.locator(".map-plot")).toBeHidden();
+  await page.emulateMedia({ media: "print" });
+  // Looked at on paper without having been opened.
+  await expect(page.locator(".map-plot")).toBeVisible();
+  await expect(page.locator(".what-if")).toBeHidden();
+  const pdf = await page.pdf({ format: "A4" });
+  const pages = pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
+  expect(pages).toBeLessThanOrEqual(3);
+});
+
 test("what would change the winner is told, and asked so", async ({ page }) => {
   test.slow();
   await page.goto("/");
