@@ -7,9 +7,9 @@ use common::{brief, guides, ranking, rig, survey};
 use galvet_core::base::System;
 use galvet_core::crew::Posture;
 use galvet_core::figures::Quantity;
-use galvet_core::hull::{BottomShape, Construction, Measure, Survey};
+use galvet_core::hull::{BottomShape, Construction, Fitting, FittingKind, Measure, Source, Survey};
 use galvet_core::question::{Brief, CapacitySchool, Felt, Known};
-use galvet_core::rank::{Code, Ranking, explain, own_band};
+use galvet_core::rank::{Code, Ranking, explain, own_band, unchecked};
 
 fn hull(key: &str, [length, beam, rated, price]: [f64; 4]) -> Survey {
     let readings = [
@@ -94,11 +94,62 @@ fn rule_outs_are_exact_at_the_edge() {
         let answer = with(&|b| b.must.heaviest_lift = Some(limit));
         assert_eq!(codes(&answer, "middle").contains(&Code::TooHeavy), out);
     }
+    // Bare 30 kg and 6 kg of bars and straps on the roof.
+    for (limit, out) in [(36.0, false), (35.9, true)] {
+        let answer = with(&|b| b.must.roof = Some(limit));
+        assert_eq!(codes(&answer, "middle").contains(&Code::OverRoof), out);
+    }
+    // 1.2 m may stand out behind a bed: 3.0 m for her 4.2.
+    for (limit, out) in [(3.0, false), (2.999, true)] {
+        let answer = with(&|b| b.must.bed = Some(limit));
+        assert_eq!(codes(&answer, "long").contains(&Code::OverBed), out);
+    }
+    for (least, out) in [(1.0, false), (2.0, true)] {
+        let answer = with(&|b| b.must.seats = Some(least));
+        assert_eq!(codes(&answer, "wide").contains(&Code::FewSeats), out);
+    }
     // The label to the gram: 70 + 9 of wet clothes + 20 of kit against the rated load.
     for (rated, out) in [(99.0, false), (98.99, true)] {
         let answer = ranking(&[hull("one", [3.8, 0.92, rated, 1.0])], &asked(70.0), 16);
         assert_eq!(codes(&answer, "one").contains(&Code::OverLabel), out);
     }
+}
+
+#[test]
+fn track_is_asked_of_the_record_and_what_it_does_not_tell_is_no_reason() {
+    let mut tracked = hull("wide", [3.8, 0.94, 230.0, 2400.0]);
+    for (name, length) in [("port", 0.45), ("starboard", 0.35)] {
+        tracked.fitout.fittings.push(Fitting {
+            name: name.to_owned(),
+            kind: FittingKind::Track { length, slot: None },
+            x: 1.6,
+            y: 0.4,
+            z: None,
+            mount: String::new(),
+            source: Source::Tape,
+        });
+    }
+    let unlooked = hull("middle", [3.6, 0.84, 190.0, 1500.0]);
+    let both = [tracked, unlooked];
+    // 0.8 m on record: the limit itself still passes. Guessed track rules nobody out.
+    for (least, out) in [(0.8, false), (0.801, true)] {
+        let mut brief = asked(70.0);
+        brief.must.track = Some(least);
+        let answer = ranking(&both, &brief, 16);
+        assert_eq!(codes(&answer, "wide").contains(&Code::ShortTrack), out);
+        assert!(codes(&answer, "middle").is_empty(), "{least}");
+        let guessed = answer.ranked.iter().find(|r| r.survey().key == "middle");
+        assert_eq!(
+            unchecked(&guessed.unwrap().assessment, &brief),
+            ["no track is on record: it may be less than asked for"]
+        );
+    }
+    let mut brief = asked(70.0);
+    brief.must.track = Some(1.0);
+    let answer = ranking(&both, &brief, 16);
+    let reason = &answer.ruled_out[0].reasons[0];
+    assert!((reason.by - 0.2).abs() < 1e-9, "{reason:?}");
+    assert_eq!(reason.text(System::Metric), "0.20\u{a0}m of track short");
 }
 
 #[test]

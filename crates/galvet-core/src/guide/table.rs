@@ -220,6 +220,8 @@ guides! {
     StandNew = "ranking.stand_new", Ranking, Ratio, 1.0, 0.6 ..= 2.0, "standing support below which somebody new to standing is told to stay seated", "handbook, chapter 2: guide bands";
     SatDownMore = "ranking.sat_down_more", Ranking, Ratio, 0.05, 0.0 ..= 0.5, "how much more standing support than that of a hull one sat down in again is asked for", "guide value";
     FromTheFloor = "ranking.from_the_floor", Ranking, Ratio, 0.6, 0.3 ..= 0.9, "seat height over knee height below which getting up is from the floor", "handbook, chapter 2";
+    RoofBars = "ranking.roof_bars", Ranking, Mass, 6.0, 0.0 ..= 30.0, "bars, cradles and straps on a car's roof, which count against what it may bear", "guide value";
+    BedOverhang = "ranking.bed_overhang", Ranking, Length, 1.2, 0.0 ..= 2.5, "how far a hull may stand out behind a truck's bed: local rules of the road decide", "guide value";
     TwoLift = "ranking.two_lift", Ranking, Mass, 50.0, 20.0 ..= 120.0, "weight that two people usually carry down a bank or steps", "guide value";
     MayNotRest = "ranking.may_not_rest", Ranking, Ratio, 0.20, 0.02 ..= 0.5, "share of plausible shapes that capsize, loll, founder or sink from which a hull is ruled out", "guide value";
     SaidInRed = "ranking.said_in_red", Ranking, Ratio, 0.01, 0.001 ..= 0.2, "share of such shapes from which it is said beside the place", "guide value";

@@ -17,6 +17,14 @@ pub struct MustHaves {
     pub heaviest_lift: Option<f64>,
     /// Most that may be spent.
     pub budget: Option<f64>,
+    /// What a car's roof may bear, kg: the hull stripped, bars and straps.
+    pub roof: Option<f64>,
+    /// Length of a truck's bed with the flap down, m.
+    pub bed: Option<f64>,
+    /// Least seats.
+    pub seats: Option<f64>,
+    /// Least length of track, all of it together, m.
+    pub track: Option<f64>,
 }
 
 impl MustHaves {
@@ -26,6 +34,14 @@ impl MustHaves {
     pub const LIFT: Bounds = Bounds::new("the heaviest lift", Dimension::Mass, 5.0, 200.0);
     /// Accepted budgets.
     pub const BUDGET: Bounds = Bounds::new("the budget", Dimension::Money, 0.0, 100_000.0);
+    /// Accepted loads of a roof, kg.
+    pub const ROOF: Bounds = Bounds::new("the load of the roof", Dimension::Mass, 10.0, 300.0);
+    /// Accepted beds, m.
+    pub const BED: Bounds = Bounds::new("the truck's bed", Dimension::Length, 0.8, 6.0);
+    /// Accepted numbers of seats.
+    pub const SEATS: Bounds = Bounds::new("the seats", Dimension::Ratio, 1.0, 4.0);
+    /// Accepted lengths of track, m.
+    pub const TRACK: Bounds = Bounds::new("the track", Dimension::Length, 0.1, 8.0);
 }
 
 /// How a day on the water goes; `None` where it was not said.

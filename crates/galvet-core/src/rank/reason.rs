@@ -37,8 +37,16 @@ pub enum Code {
     TooLong,
     /// Heavier than can be lifted.
     TooHeavy,
+    /// With bars and straps more than the car's roof bears.
+    OverRoof,
+    /// Stands out too far behind the truck's bed.
+    OverBed,
     /// Dearer than the budget.
     OverBudget,
+    /// Fewer seats than asked for.
+    FewSeats,
+    /// Less track than asked for.
+    ShortTrack,
     /// Not driven as asked.
     NotDriven,
     /// Holes are needed where none may be drilled.
@@ -144,7 +152,12 @@ impl Reason {
             Code::TooDeep => format!("{by} too deep for this water, and the drive does not lift"),
             Code::TooLong => format!("{by} too long for the store"),
             Code::TooHeavy => format!("{by} too heavy to lift"),
+            Code::OverRoof => format!("{by} more than the roof bears, bars and straps counted"),
+            Code::OverBed => format!("{by} too long for the truck's bed and what may stand out"),
             Code::OverBudget => format!("{by} over the budget"),
+            Code::FewSeats if self.by < 1.5 => "one seat too few".to_owned(),
+            Code::FewSeats => format!("{:.0} seats too few", self.by),
+            Code::ShortTrack => format!("{by} of track short"),
             Code::NoSeat if self.by < 1.5 => "one seat too few for who comes along".to_owned(),
             Code::NoSeat => format!("{:.0} seats too few for who comes along", self.by),
             Code::DoesNotFit => {

@@ -6,7 +6,9 @@ use super::wishes;
 use crate::base::Dimension;
 use crate::figures::{Assessment, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
-use crate::hull::{Construction, Measure, Recess, drains, holds_water};
+use crate::hull::{
+    Construction, Fitting, FittingKind, Measure, Recess, drains, fittings, holds_water,
+};
 use crate::question::Brief;
 
 /// Everything that rules a hull out, gravest first.
@@ -126,60 +128,94 @@ fn without_place(assessment: &Assessment) -> Option<Reason> {
     })
 }
 
-/// What a limit is held against, where it is known.
-fn limited(
-    assessment: &Assessment,
-    brief: &Brief,
-) -> [(Code, Option<f64>, Option<f64>, Dimension); 3] {
-    let survey = &assessment.setup.posterior.survey;
+/// A limit that was asked for.
+struct Limit {
+    code: Code,
+    /// By how much it is missed, SI: below zero where it is kept, `None` where the
+    /// record does not tell.
+    missed: Option<f64>,
+    dimension: Dimension,
+    /// What is said where the record does not tell.
+    unknown: &'static str,
+}
+
+/// Limits asked for, each against the record.
+fn limits(assessment: &Assessment, brief: &Brief) -> Vec<Limit> {
+    let setup = &assessment.setup;
+    let (survey, form, guides) = (
+        &setup.posterior.survey,
+        &setup.posterior.form,
+        setup.guides(),
+    );
     let must = brief.must;
     let stripped = survey
         .value(Measure::BareWeight)
         .or(survey.value(Measure::FittedWeight));
-    [
-        (
-            Code::TooLong,
-            Some(assessment.setup.posterior.form.length()),
-            must.longest,
-            Dimension::Length,
-        ),
-        (
-            Code::TooHeavy,
-            stripped,
-            must.heaviest_lift,
-            Dimension::Mass,
-        ),
-        (
-            Code::OverBudget,
-            survey.value(Measure::Price),
-            must.budget,
-            Dimension::Money,
-        ),
-    ]
+    let length = Some(form.length());
+    let bed = |most: f64| most + guides[Guide::BedOverhang];
+    let limit = |code, missed, dimension, unknown| Limit {
+        code,
+        missed,
+        dimension,
+        unknown,
+    };
+    // Over a most, or under a least.
+    let over = |most: Option<f64>, have: Option<f64>| most.map(|most| have.map(|h| h - most));
+    let under = |least: Option<f64>, have: Option<f64>| least.map(|least| have.map(|h| least - h));
+    let all = [
+        over(must.longest, length).map(|m| limit(Code::TooLong, m, Dimension::Length, "")),
+        over(must.heaviest_lift, stripped).map(|m| {
+            let unknown = "no weight is known: it may be too heavy to lift";
+            limit(Code::TooHeavy, m, Dimension::Mass, unknown)
+        }),
+        over(must.roof, stripped.map(|kg| kg + guides[Guide::RoofBars])).map(|m| {
+            let unknown = "no weight is known: it may be more than the roof bears";
+            limit(Code::OverRoof, m, Dimension::Mass, unknown)
+        }),
+        over(must.bed.map(bed), length).map(|m| limit(Code::OverBed, m, Dimension::Length, "")),
+        over(must.budget, survey.value(Measure::Price)).map(|m| {
+            let unknown = "no price is known: it may be over the budget";
+            limit(Code::OverBudget, m, Dimension::Money, unknown)
+        }),
+        under(must.seats, Some(f64::from(survey.seats)))
+            .map(|m| limit(Code::FewSeats, m, Dimension::Ratio, "")),
+        under(must.track, track(assessment)).map(|m| {
+            let unknown = "no track is on record: it may be less than asked for";
+            limit(Code::ShortTrack, m, Dimension::Length, unknown)
+        }),
+    ];
+    all.into_iter().flatten().collect()
+}
+
+/// All track on record, m; `None` where there is none, or it is only guessed: nobody
+/// may have looked.
+fn track(assessment: &Assessment) -> Option<f64> {
+    let form = &assessment.setup.posterior.form;
+    let survey = &assessment.setup.posterior.survey;
+    let (all, guessed) = fittings(survey, [form.length(), form.beam()]);
+    let long = |f: &Fitting| match f.kind {
+        FittingKind::Track { length, .. } => Some(length),
+        _ => None,
+    };
+    let sum: f64 = all.iter().filter_map(long).sum();
+    (!guessed && sum > 0.0).then_some(sum)
 }
 
 fn must_haves(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
-    limited(assessment, brief)
-        .into_iter()
-        .filter_map(|(code, have, most, dimension)| {
-            let over = have? - most?;
-            (over > 0.0).then(|| Reason::by(code, over, dimension))
-        })
+    let missed = limits(assessment, brief).into_iter();
+    let missed = missed.filter_map(|l| Some((l.code, l.missed?, l.dimension)));
+    missed
+        .filter(|(_, by, _)| *by > 0.0)
+        .map(|(code, by, dimension)| Reason::by(code, by, dimension))
         .collect()
 }
 
 /// Limits asked for that the record does not let anybody check.
 #[must_use]
 pub fn unchecked(assessment: &Assessment, brief: &Brief) -> Vec<String> {
-    limited(assessment, brief)
-        .into_iter()
-        .filter(|(_, have, most, _)| have.is_none() && most.is_some())
-        .map(|(code, ..)| {
-            let what = match code {
-                Code::OverBudget => "no price is known: it may be over the budget",
-                _ => "no weight is known: it may be too heavy to lift",
-            };
-            what.to_owned()
-        })
+    let unknown = limits(assessment, brief).into_iter();
+    unknown
+        .filter(|l| l.missed.is_none())
+        .map(|l| l.unknown.to_owned())
         .collect()
 }

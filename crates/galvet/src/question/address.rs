@@ -7,7 +7,8 @@
 use super::answers::{Answer, Answers, NothingToAsk};
 use super::company;
 use super::file;
-use super::parts::{Kind, PARTS, Part, PartId};
+use super::part::{Kind, Part, PartId};
+use super::parts::PARTS;
 use galvet_core::base::{Bare, Bounds, Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;

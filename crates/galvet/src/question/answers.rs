@@ -1,7 +1,8 @@
 //! Answers to the parts, and the brief they make.
 
 use super::company;
-use super::parts::{COUNT, Kind, PARTS, PartId};
+use super::part::{Kind, PartId};
+use super::parts::{COUNT, PARTS};
 use galvet_core::base::{Bare, Keyed};
 use galvet_core::crew::{Companion, Crew};
 use galvet_core::question::{
@@ -141,6 +142,10 @@ impl Answers {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),
                 budget: self.number(P::Budget),
+                roof: self.number(P::Roof),
+                bed: self.number(P::Bed),
+                seats: self.number(P::Seats),
+                track: self.number(P::Track),
             },
             outing: Outing {
                 distance: self.number(P::Distance),
@@ -167,5 +172,52 @@ impl Answers {
             },
             water,
         })
+    }
+}
+
+/// The answer a brief gives to a part; `None` where the part is left out. The weight
+/// is told whether or not it is the water's own.
+#[must_use]
+pub fn given(brief: &Brief, part: PartId) -> Option<Answer> {
+    use PartId as P;
+    let number = |value: Option<f64>| value.map(Answer::Number);
+    let word = |key: &str| Some(Answer::Word(key.to_owned()));
+    let (must, outing, wishes) = (&brief.must, &brief.outing, &brief.wishes);
+    match part {
+        P::Mass => number(Some(brief.crew.mass())),
+        P::Stature => number(Some(brief.crew.stature())),
+        P::Posture => word(brief.posture.key()),
+        P::Rig => word(&brief.rig.key),
+        P::Water => word(&brief.water.key),
+        P::Scuppers => word(brief.scuppers.key()),
+        P::Seat => word(brief.seat.key()),
+        P::Capacity => word(brief.capacity_school.key()),
+        P::Stability => word(brief.stability_school.key()),
+        P::Weight => number(Some(brief.capacity_weight)),
+        P::Longest => number(must.longest),
+        P::Lift => number(must.heaviest_lift),
+        P::Budget => number(must.budget),
+        P::Roof => number(must.roof),
+        P::Bed => number(must.bed),
+        P::Seats => number(must.seats),
+        P::Track => number(must.track),
+        P::Deck => word(brief.deck.key()),
+        P::Others if brief.others.is_empty() => None,
+        P::Others => word(&company::written(&brief.others)),
+        P::Hand => word(brief.hand.key()),
+        P::Known => word(&brief.known.as_ref()?.hull),
+        P::Felt => word(brief.known.as_ref()?.felt.key()),
+        P::Launch => word(wishes.launch.key()),
+        P::Fishing => word(wishes.fishing.key()),
+        P::Practice => word(wishes.practice.key()),
+        P::Joints => word(wishes.joints.key()),
+        P::Drive => word(wishes.drive.key()),
+        P::Drilling => word(wishes.drilling.key()),
+        P::Battery => word(wishes.battery.key()),
+        P::Distance => number(outing.distance),
+        P::Hours => number(outing.hours),
+        P::Trips => number(outing.trips),
+        P::Fish => number(outing.fish),
+        P::Risers => number((brief.raised > 0.0).then_some(brief.raised)),
     }
 }

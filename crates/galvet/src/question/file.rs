@@ -1,9 +1,10 @@
 //! The question as a JSON document: a brief file, and what is kept of a saved
 //! question.
 
-use super::answers::{Answer, Answers};
+use super::answers::{Answer, Answers, given};
 use super::company;
-use super::parts::{Kind, PARTS, Part, PartId};
+use super::part::{Kind, Part, PartId};
+use super::parts::PARTS;
 use galvet_core::question::{Brief, Water};
 use galvet_core::rig::Rig;
 use galvet_store::files::rigs::{self, Misfit, RigEntry};
@@ -226,45 +227,16 @@ pub fn kept(brief: &Brief, own_weight: bool, rigs: &[Rig]) -> Value {
 /// water's.
 #[must_use]
 pub fn document(brief: &Brief, own_weight: bool) -> Value {
-    use galvet_core::base::Keyed;
     let mut out = json!({ "version": VERSION });
     for part in &PARTS {
-        let value = match part.id {
-            PartId::Mass => json!(brief.crew.mass()),
-            PartId::Stature => json!(brief.crew.stature()),
-            PartId::Posture => json!(brief.posture.key()),
-            PartId::Rig => json!(brief.rig.key),
-            PartId::Water => json!(brief.water.key),
-            PartId::Scuppers => json!(brief.scuppers.key()),
-            PartId::Seat => json!(brief.seat.key()),
-            PartId::Capacity => json!(brief.capacity_school.key()),
-            PartId::Stability => json!(brief.stability_school.key()),
-            PartId::Weight => own_weight.then_some(brief.capacity_weight).into(),
-            PartId::Longest => brief.must.longest.into(),
-            PartId::Lift => brief.must.heaviest_lift.into(),
-            PartId::Budget => brief.must.budget.into(),
-            PartId::Deck => json!(brief.deck.key()),
-            PartId::Others if brief.others.is_empty() => Value::Null,
-            PartId::Others => json!(company::written(&brief.others)),
-            PartId::Hand => json!(brief.hand.key()),
-            PartId::Known => brief.known.as_ref().map(|k| k.hull.as_str()).into(),
-            PartId::Felt => brief.known.as_ref().map(|k| k.felt.key()).into(),
-            PartId::Launch => json!(brief.wishes.launch.key()),
-            PartId::Fishing => json!(brief.wishes.fishing.key()),
-            PartId::Practice => json!(brief.wishes.practice.key()),
-            PartId::Joints => json!(brief.wishes.joints.key()),
-            PartId::Drive => json!(brief.wishes.drive.key()),
-            PartId::Drilling => json!(brief.wishes.drilling.key()),
-            PartId::Distance => brief.outing.distance.into(),
-            PartId::Hours => brief.outing.hours.into(),
-            PartId::Trips => brief.outing.trips.into(),
-            PartId::Fish => brief.outing.fish.into(),
-            PartId::Risers => (brief.raised > 0.0).then_some(brief.raised).into(),
-            PartId::Battery => json!(brief.wishes.battery.key()),
-        };
-        if value.is_null() {
+        if part.id == PartId::Weight && !own_weight {
             continue;
         }
+        let value = match given(brief, part.id) {
+            Some(Answer::Number(number)) => json!(number),
+            Some(Answer::Word(word)) => json!(word),
+            None => continue,
+        };
         let mut place = &mut out;
         for name in part.path {
             place = &mut place[*name];
@@ -282,6 +254,48 @@ mod tests {
     const BRIEF: &str = r#"{ "key": "k", "name": "N", "crew": { "mass_kg": 88, "stature_m": 1.83 },
         "posture": "stands", "rig": "reed-edge-day", "water": "marsh", "capacity_weight": 0.7,
         "must": { "budget": 900 } }"#;
+
+    #[test]
+    fn every_part_survives_its_document() {
+        let demo = demo_data::catalogue().unwrap();
+        let mut looked = 0;
+        for part in &PARTS {
+            let answer = match part.kind {
+                Kind::Quantity(bounds, _) | Kind::Limit(bounds, ..) => {
+                    Answer::Number(0.5 * (bounds.lo + bounds.hi))
+                }
+                Kind::Share(_) => Answer::Number(0.35),
+                Kind::Words(offered) => {
+                    let other = offered().into_iter().find(|o| o.key != part.usual);
+                    Answer::Word(other.unwrap().key.to_owned())
+                }
+                Kind::Hull => Answer::Word(demo.hulls[0].survey.key.clone()),
+                Kind::Named | Kind::Company => continue,
+            };
+            let mut answers = Answers::usual();
+            // How a hull felt is asked of one that is known.
+            if part.id == PartId::Felt {
+                let known = demo.hulls[0].survey.key.clone();
+                answers.set(PartId::Known, Some(Answer::Word(known)));
+            }
+            let plain = answers.brief(&demo.rigs, &demo.waters).unwrap();
+            answers.set(part.id, Some(answer.clone()));
+            let brief = answers.brief(&demo.rigs, &demo.waters).unwrap();
+            assert_ne!(brief, plain, "{}", part.name);
+            assert_eq!(given(&brief, part.id), Some(answer), "{}", part.name);
+            let saved = SavedBrief {
+                key: "k".to_owned(),
+                name: String::new(),
+                customer: String::new(),
+                question: document(&brief, part.id == PartId::Weight),
+            };
+            let back = resolve("b.json", &saved, &demo.rigs, &demo.waters).unwrap();
+            // Fish and batteries stand in the rig, which a file names by its key.
+            assert_eq!(back, brief, "{}", part.name);
+            looked += 1;
+        }
+        assert_eq!(looked, PARTS.len() - 3);
+    }
 
     #[test]
     fn a_document_survives_the_round_trip() {

@@ -7,10 +7,12 @@ mod answers;
 pub mod company;
 mod file;
 mod offers;
+mod part;
 mod parts;
 
 pub use address::{Ask, Asked, Mistake};
-pub use answers::{Answer, Answers, NothingToAsk};
+pub use answers::{Answer, Answers, NothingToAsk, given};
 pub use file::{check, document, kept, read, resolve};
 pub use offers::Offer;
-pub use parts::{Kind, MORE, PARTS, Part, PartId};
+pub use part::{Kind, MORE, Part, PartId};
+pub use parts::PARTS;

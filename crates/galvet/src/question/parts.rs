@@ -1,155 +1,19 @@
 //! The table.
 
 use super::offers::{
-    Offer, batteries, capacity, deck, drillings, drives, felt, fishings, hands, joints, launches,
+    batteries, capacity, deck, drillings, drives, felt, fishings, hands, joints, launches,
     postures, practices, scuppers, seats, stability,
 };
+use super::part::{Kind, Part, PartId, part};
 use galvet_core::base::{Bounds, Dimension};
 use galvet_core::crew::Crew;
 use galvet_core::question::{Brief, MustHaves, Outing};
-
-/// A part of the brief.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
-pub enum PartId {
-    /// The angler's weight.
-    Mass,
-    /// The angler's height.
-    Stature,
-    /// Stands, sits, or both.
-    Posture,
-    /// What is carried.
-    Rig,
-    /// Where.
-    Water,
-    /// What is done with the scuppers.
-    Scuppers,
-    /// Which seat height.
-    Seat,
-    /// What capacity is judged by.
-    Capacity,
-    /// What stability is judged by.
-    Stability,
-    /// How much capacity counts.
-    Weight,
-    /// Longest storage.
-    Longest,
-    /// Heaviest lift.
-    Lift,
-    /// Most that may be spent.
-    Budget,
-    /// How much the deck left clear counts.
-    Deck,
-    /// Who comes along.
-    Others,
-    /// Which hand casts and lands.
-    Hand,
-    /// From what she is launched.
-    Launch,
-    /// How it is fished.
-    Fishing,
-    /// Practice on the feet.
-    Practice,
-    /// Back and knees.
-    Joints,
-    /// How she may be driven.
-    Drive,
-    /// Whether holes may be drilled.
-    Drilling,
-    /// A hull the angler has stood in.
-    Known,
-    /// How she felt.
-    Felt,
-    /// Distance a day.
-    Distance,
-    /// Hours a trip.
-    Hours,
-    /// Trips a year.
-    Trips,
-    /// Fish kept.
-    Fish,
-    /// Risers under the seat.
-    Risers,
-    /// Where batteries go.
-    Battery,
-}
-
-/// Parts that stand together at the sentence's end, told where they ask something.
-pub const MORE: [PartId; 9] = [
-    PartId::Launch,
-    PartId::Fishing,
-    PartId::Practice,
-    PartId::Joints,
-    PartId::Drive,
-    PartId::Drilling,
-    PartId::Battery,
-    PartId::Known,
-    PartId::Felt,
-];
-
-/// What kind of answer a part takes.
-#[derive(Debug, Clone, Copy)]
-pub enum Kind {
-    /// A quantity that always has a value, with the decimals it is shown with.
-    Quantity(Bounds, usize),
-    /// A quantity that may be left out: no limit. With decimals, and the words
-    /// before it in the sentence.
-    Limit(Bounds, usize, &'static str),
-    /// A share in per cent that may be left out: the water's own.
-    Share(Bounds),
-    /// One of several words.
-    Words(fn() -> Vec<Offer>),
-    /// One of the catalogue's.
-    Named,
-    /// Who comes along: see [`super::company`].
-    Company,
-    /// One of the catalogue's hulls, or none.
-    Hull,
-}
-
-/// A row of the table.
-#[derive(Debug, Clone, Copy)]
-pub struct Part {
-    /// Which.
-    pub id: PartId,
-    /// Its name in the address.
-    pub name: &'static str,
-    /// Where it stands in a file.
-    pub path: &'static [&'static str],
-    /// What it asks.
-    pub title: &'static str,
-    /// What may be written.
-    pub hint: &'static str,
-    /// What kind of answer it takes.
-    pub kind: Kind,
-    /// The answer where nobody gave one: a word, or a number in SI.
-    pub usual: &'static str,
-}
-
-const fn part(
-    id: PartId,
-    name: &'static str,
-    path: &'static [&'static str],
-    kind: Kind,
-    usual: &'static str,
-    title: &'static str,
-    hint: &'static str,
-) -> Part {
-    Part {
-        id,
-        name,
-        path,
-        title,
-        hint,
-        kind,
-        usual,
-    }
-}
 
 /// Bounds of the weight as a share.
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 30;
+pub const COUNT: usize = 34;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
@@ -410,16 +274,44 @@ pub static PARTS: [Part; COUNT] = {
             "where batteries go",
             "",
         ),
+        part(
+            P::Roof,
+            "roof",
+            &["must", "roof_kg"],
+            Limit(MustHaves::ROOF, 0, "on a roof for"),
+            "",
+            "what the car's roof may bear",
+            "75 kg or 165 lb, bars and straps in it; empty for no limit",
+        ),
+        part(
+            P::Bed,
+            "bed",
+            &["must", "bed_m"],
+            Limit(MustHaves::BED, 2, "in a bed of"),
+            "",
+            "length of the truck's bed, the flap down",
+            "2.1 m or 6' 11\"; empty for no limit",
+        ),
+        part(
+            P::Seats,
+            "seats",
+            &["must", "seats"],
+            Limit(MustHaves::SEATS, 0, "seats at least"),
+            "",
+            "seats she must have",
+            "2; empty where one will do",
+        ),
+        part(
+            P::Track,
+            "track",
+            &["must", "track_m"],
+            Limit(MustHaves::TRACK, 2, "track at least"),
+            "",
+            "track she must have, all of it together",
+            "0.8 m or 2' 7\"; empty where it does not matter",
+        ),
     ]
 };
-
-impl PartId {
-    /// Its row.
-    #[must_use]
-    pub fn part(self) -> &'static Part {
-        &PARTS[self as usize]
-    }
-}
 
 #[cfg(test)]
 mod tests {

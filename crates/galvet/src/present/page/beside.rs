@@ -61,7 +61,9 @@ fn said_of_means(brief: &Brief) -> Vec<String> {
             "A powered boat may need registration, lights, an age or a licence: follow the local authority.",
         );
     }
-    if brief.must.heaviest_lift.is_some() || brief.wishes.joints == Joints::Complain {
+    let must = &brief.must;
+    let loaded = must.heaviest_lift.is_some() || must.roof.is_some() || must.bed.is_some();
+    if loaded || brief.wishes.joints == Joints::Complain {
         say(
             "Lift with two above your own limit; roof, rack and road rules stand above any figure here.",
         );

@@ -2,9 +2,9 @@
 
 use super::beside::{cautions, tries};
 use super::moved::Moved;
-use crate::question::{Asked, Kind, MORE, PARTS, Part, PartId, company};
-use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::question::{Brief, Felt};
+use crate::question::{Answer, Asked, Kind, MORE, PARTS, Part, PartId, company, given};
+use galvet_core::base::{Dimension, System};
+use galvet_core::question::Brief;
 use galvet_store::Catalogue;
 
 /// One answer a part offers.
@@ -250,49 +250,17 @@ impl Maker<'_> {
 
 /// The number a brief has for a part, SI.
 fn quantity(brief: &Brief, id: PartId) -> Option<f64> {
-    match id {
-        PartId::Mass => Some(brief.crew.mass()),
-        PartId::Stature => Some(brief.crew.stature()),
-        PartId::Longest => brief.must.longest,
-        PartId::Lift => brief.must.heaviest_lift,
-        PartId::Budget => brief.must.budget,
-        PartId::Distance => brief.outing.distance,
-        PartId::Hours => brief.outing.hours,
-        PartId::Trips => brief.outing.trips,
-        PartId::Fish => brief.outing.fish,
-        PartId::Risers => (brief.raised > 0.0).then_some(brief.raised),
+    match given(brief, id) {
+        Some(Answer::Number(number)) => Some(number),
         _ => None,
     }
 }
 
-/// The word a brief has for a part.
+/// The word a brief has for a part; the usual one where it has none.
 fn word(brief: &Brief, id: PartId) -> String {
-    match id {
-        PartId::Posture => brief.posture.key().to_owned(),
-        PartId::Rig => brief.rig.key.clone(),
-        PartId::Water => brief.water.key.clone(),
-        PartId::Scuppers => brief.scuppers.key().to_owned(),
-        PartId::Seat => brief.seat.key().to_owned(),
-        PartId::Capacity => brief.capacity_school.key().to_owned(),
-        PartId::Deck => brief.deck.key().to_owned(),
-        PartId::Hand => brief.hand.key().to_owned(),
-        PartId::Known => brief
-            .known
-            .as_ref()
-            .map_or(String::new(), |k| k.hull.clone()),
-        PartId::Felt => {
-            let felt = brief.known.as_ref().map_or(Felt::Steady, |k| k.felt);
-            felt.key().to_owned()
-        }
-        PartId::Launch => brief.wishes.launch.key().to_owned(),
-        PartId::Fishing => brief.wishes.fishing.key().to_owned(),
-        PartId::Practice => brief.wishes.practice.key().to_owned(),
-        PartId::Joints => brief.wishes.joints.key().to_owned(),
-        PartId::Drive => brief.wishes.drive.key().to_owned(),
-        PartId::Drilling => brief.wishes.drilling.key().to_owned(),
-        PartId::Battery => brief.wishes.battery.key().to_owned(),
-        PartId::Stability => brief.stability_school.key().to_owned(),
-        _ => String::new(),
+    match given(brief, id) {
+        Some(Answer::Word(word)) => word,
+        _ => id.part().usual.to_owned(),
     }
 }
 

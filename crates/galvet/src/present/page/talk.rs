@@ -5,41 +5,113 @@ use crate::question::PartId;
 use galvet_core::crew::Posture;
 use galvet_core::question::Brief;
 
-/// A step: its word in the address, what it is called, and what it asks.
+/// A step: its word in the address, what it is called, the question as it is put, and
+/// the parts it asks.
 struct Step {
     word: &'static str,
     name: &'static str,
+    asks: &'static str,
     parts: &'static [PartId],
 }
 
-const fn step(word: &'static str, name: &'static str, parts: &'static [PartId]) -> Step {
-    Step { word, name, parts }
+const fn step(
+    word: &'static str,
+    name: &'static str,
+    asks: &'static str,
+    parts: &'static [PartId],
+) -> Step {
+    Step {
+        word,
+        name,
+        asks,
+        parts,
+    }
 }
 
 /// The steps in their order.
-const STEPS: [Step; 14] = [
-    step("water", "water", &[PartId::Water]),
-    step("launch", "launch", &[PartId::Launch]),
-    step("fishing", "fishing", &[PartId::Fishing]),
-    step("posture", "seated or standing", &[PartId::Posture]),
-    step("practice", "practice", &[PartId::Practice]),
-    step("angler", "the angler", &[PartId::Mass, PartId::Stature]),
-    step("hand", "hand", &[PartId::Hand]),
-    step("with", "who comes along", &[PartId::Others]),
+const STEPS: [Step; 17] = [
+    step("water", "water", "Where is she fished?", &[PartId::Water]),
+    step(
+        "launch",
+        "launch",
+        "From what is she launched?",
+        &[PartId::Launch],
+    ),
+    step(
+        "fishing",
+        "fishing",
+        "How is it fished?",
+        &[PartId::Fishing],
+    ),
+    step(
+        "posture",
+        "seated or standing",
+        "Seated or standing?",
+        &[PartId::Posture],
+    ),
+    step(
+        "practice",
+        "practice",
+        "How practised on the feet?",
+        &[PartId::Practice],
+    ),
+    step(
+        "angler",
+        "the angler",
+        "How heavy and how tall is the angler?",
+        &[PartId::Mass, PartId::Stature],
+    ),
+    step(
+        "hand",
+        "hand",
+        "Which hand casts and lands?",
+        &[PartId::Hand],
+    ),
+    step(
+        "with",
+        "who comes along",
+        "Who comes along?",
+        &[PartId::Others],
+    ),
     step(
         "outing",
         "a day out",
+        "What is a day out like?",
         &[PartId::Distance, PartId::Hours, PartId::Trips],
     ),
-    step("joints", "back and knees", &[PartId::Joints]),
-    step("drive", "drive", &[PartId::Drive]),
-    step("rig", "what is carried", &[PartId::Rig]),
+    step(
+        "joints",
+        "back and knees",
+        "Do back or knees complain?",
+        &[PartId::Joints],
+    ),
+    step("drive", "drive", "How may she be driven?", &[PartId::Drive]),
+    step("rig", "what is carried", "What is carried?", &[PartId::Rig]),
     step(
         "limits",
-        "store, lift, budget",
-        &[PartId::Longest, PartId::Lift, PartId::Budget],
+        "store and lift",
+        "How is she stored and lifted?",
+        &[PartId::Longest, PartId::Lift],
     ),
-    step("drilling", "holes", &[PartId::Drilling]),
+    step(
+        "vehicle",
+        "car or truck",
+        "What takes her to the water?",
+        &[PartId::Roof, PartId::Bed],
+    ),
+    step("budget", "budget", "What may she cost?", &[PartId::Budget]),
+    step(
+        "musts",
+        "must-haves",
+        "What must she have?",
+        &[PartId::Seats, PartId::Track],
+    ),
+    step(
+        "drilling",
+        "holes",
+        "May holes be drilled?",
+        &[PartId::Drilling],
+    ),
 ];
 
 /// A step in the list of all.
@@ -54,7 +126,7 @@ pub struct Talk {
     /// Its number, from 1, and how many there are.
     pub number: usize,
     pub all: usize,
-    pub title: String,
+    pub title: &'static str,
     /// Answers to choose from; none where something is typed.
     pub choices: Vec<Choice>,
     /// Name of the part chosen for.
@@ -85,7 +157,7 @@ pub fn talk(word: &str, sentence: &mut Sentence, brief: &Brief) -> Talk {
     let mut out = Talk {
         number: at + 1,
         all: steps.len(),
-        title: String::new(),
+        title: here.asks,
         choices: Vec::new(),
         name: here.parts[0].part().name,
         fields: Vec::new(),
@@ -104,25 +176,15 @@ pub fn talk(word: &str, sentence: &mut Sentence, brief: &Brief) -> Talk {
     for part in here.parts {
         match ask(*part, sentence) {
             Asks::Pick(pick) => {
-                out.title = capital(pick.title);
                 out.choices = pick.choices;
             }
             Asks::Field(field) => {
-                if out.title.is_empty() {
-                    out.title = capital(here.name);
-                }
                 out.fields.push(field);
             }
             Asks::Nothing => {}
         }
     }
     out
-}
-
-fn capital(title: &str) -> String {
-    let mut letters = title.chars();
-    let first = letters.next().map(|c| c.to_uppercase().to_string());
-    format!("{}{}?", first.unwrap_or_default(), letters.as_str())
 }
 
 enum Asks {
@@ -144,7 +206,16 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Asks {
         P::Mass => Asks::Field(std::mem::take(&mut sentence.mass)),
         P::Stature => Asks::Field(std::mem::take(&mut sentence.stature)),
         P::Others => Asks::Field(std::mem::take(&mut sentence.others)),
-        P::Longest | P::Lift | P::Budget | P::Distance | P::Hours | P::Trips => {
+        P::Longest
+        | P::Lift
+        | P::Budget
+        | P::Roof
+        | P::Bed
+        | P::Seats
+        | P::Track
+        | P::Distance
+        | P::Hours
+        | P::Trips => {
             let mut limits = sentence.limits.iter_mut();
             limits
                 .find(|f| f.name == name)
