@@ -101,10 +101,7 @@ fn a_hull_stands_beside_herself_as_she_is_planned() {
     assert_eq!(page.matches("class=\"gauge-bed\"").count(), 2);
     assert_eq!(page.matches("<svg class=\"plan\"").count(), 2);
     for row in ["speed kept up", "floor clear", "price", "to lift, fitted"] {
-        assert!(
-            page.contains(&format!("<th scope=\"row\">{row}</th>")),
-            "{row}"
-        );
+        assert!(page.contains(&format!("<summary>{row}</summary>")), "{row}");
     }
     // A way she has not, and a hull that is not there, are left out.
     let odd = desk.page("/compare?hull=fennick-dunmarrow~99&hull=nobody~x&hull=osprith-kelda-two");
@@ -359,4 +356,26 @@ fn one_brief_is_answered_alike_by_the_command_and_every_page() {
             "{key}"
         );
     }
+}
+
+#[test]
+fn each_leans_out_for_the_fish_as_her_own_figure_says() {
+    let desk = Desk::demo();
+    let keys = ["fennick-dunmarrow", "osprith-kelda-two", "quarnel-pipkin"];
+    let page = desk.page(&format!("/compare?hull={}", keys.join("&hull=")));
+    let row = page.split_once("leaned out to land a fish").unwrap().1;
+    let row = row.split_once("</tr>").unwrap().0;
+    let all = answer(&desk, "");
+    let told = row.split("<p class=\"facts\">").skip(1);
+    let told: Vec<&str> = told.map(|t| t.split('<').next().unwrap()).collect();
+    assert_eq!(told.len(), keys.len());
+    for (key, told) in keys.iter().zip(&told) {
+        let heel = hull(&all, key)["stability"]["reach_heel_deg"].as_f64();
+        let says = heel.map_or("does not hold it".to_owned(), |deg| {
+            format!("heels {deg:.1}°")
+        });
+        assert_eq!(*told, says, "{key}");
+    }
+    // Of different hulls different ones.
+    assert_ne!(told[0], told[1]);
 }

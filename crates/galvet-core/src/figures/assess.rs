@@ -1,6 +1,6 @@
 //! A hull's figures with their ranges: the whole sample evaluated.
 
-use super::evaluate::Afloat;
+use super::afloat::Afloat;
 use super::quantity::{Quantity, Values};
 use super::range::Range;
 use super::setup::{Setup, WaterLimit};

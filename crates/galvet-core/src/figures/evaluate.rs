@@ -1,241 +1,19 @@
 //! One hull under one brief: every figure, for `N` shapes side by side.
 
+use super::afloat::{Afloat, Case};
 use super::lane::{Lane, Seated, falling};
 use super::quantity::{Quantity, Values};
-use super::setup::{Setup, WaterLimit};
+use super::setup::WaterLimit;
 use crate::base::{GRAVITY, Lanes};
-use crate::body::{Body, Shape};
-use crate::float::{
-    Accuracy, Fate, Limit, Settled, Start, Weight, clearance, deepest, further_load,
-    metacentric_height, settle,
-};
+use crate::float::{Fate, clearance, deepest};
 use crate::guide::Guide;
-use crate::hull::{Construction, Flooded, Measure};
+use crate::hull::{Construction, Measure};
 use crate::load::Carriage;
 use crate::stability::{
-    Arm, Curve, HEELS_DEG, Leaning, OnTheFeet, Walk, fate, first_under, reserve, righting,
-    roll_period, walked,
+    Curve, HEELS_DEG, Leaning, OnTheFeet, fate, first_under, reserve, roll_period,
 };
-use std::sync::Arc;
 
-/// A load case with its upright equilibrium.
-pub struct Case<const N: usize> {
-    /// Whole weight.
-    pub weight: Weight<N>,
-    /// Upright equilibrium.
-    pub upright: Settled<N>,
-}
-
-/// `N` shapes of one hull, floated upright in their load cases.
-pub struct Afloat<'a, const N: usize> {
-    setup: &'a Setup,
-    shapes: &'a [Shape; N],
-    /// The bodies.
-    pub body: Arc<Body<N>>,
-    hull_mass: Lanes<N>,
-    accuracy: Accuracy,
-    start: Start<N>,
-}
-
-impl<'a, const N: usize> Afloat<'a, N> {
-    /// Draws the bodies of `shapes`.
-    #[must_use]
-    pub fn new(setup: &'a Setup, shapes: &'a [Shape; N], accuracy: Accuracy) -> Self {
-        let body = Arc::new(setup.posterior.form.draw(shapes));
-        Self::of(setup, shapes, body, accuracy)
-    }
-
-    /// `shapes` whose bodies are drawn already.
-    pub(super) fn of(
-        setup: &'a Setup,
-        shapes: &'a [Shape; N],
-        body: Arc<Body<N>>,
-        accuracy: Accuracy,
-    ) -> Self {
-        Self {
-            setup,
-            shapes,
-            body,
-            hull_mass: Lanes::from_fn(|i| shapes[i].hull_mass),
-            accuracy,
-            start: Start::LEVEL,
-        }
-    }
-
-    /// Searches from a rest that lies near instead of from level.
-    #[must_use]
-    pub fn near(mut self, draft: f64, slope: f64) -> Self {
-        self.start.draft = Lanes::splat(draft);
-        self.start.slope = Lanes::splat(slope);
-        self
-    }
-
-    fn density(&self) -> f64 {
-        self.setup.brief.water.density
-    }
-
-    /// The whole weight with the crew carried so, as drawn: to starboard where
-    /// it lies to starboard.
-    #[must_use]
-    pub fn weight(&self, carriage: Carriage) -> Weight<N> {
-        let floor = self.body.standing_height;
-        self.setup.loads.total(carriage, floor, self.hull_mass)
-    }
-
-    /// Floats the bodies upright with the crew carried so.
-    #[must_use]
-    pub fn case(&self, carriage: Carriage) -> Case<N> {
-        self.case_from(carriage, self.start)
-    }
-
-    /// As [`Afloat::case`], searched from a rest that lies near.
-    fn case_from(&self, carriage: Carriage, start: Start<N>) -> Case<N> {
-        let mut weight = self.weight(carriage);
-        // The body is the same on both sides: lean towards the heavier one.
-        weight.y = weight.y.abs();
-        let upright = self.settle_on(self.setup.open, &weight, 0.0, start);
-        Case { weight, upright }
-    }
-
-    fn settle_on(
-        &self,
-        open: Flooded,
-        weight: &Weight<N>,
-        heel: f64,
-        start: Start<N>,
-    ) -> Settled<N> {
-        settle(
-            &self.body,
-            &self.body.outline(open),
-            weight,
-            self.density(),
-            heel,
-            start,
-            self.accuracy,
-        )
-    }
-
-    /// Settles a case at `heel` (rad), nothing running in over the rim.
-    #[must_use]
-    pub fn settle(&self, case: &Case<N>, heel: f64) -> Settled<N> {
-        let start = case.upright.as_start();
-        self.settle_on(self.setup.open, &case.weight, heel, start)
-    }
-
-    /// Righting arms of a case on the body as it lies, at `heels` (rad).
-    #[must_use]
-    pub fn arms(&self, case: &Case<N>, heels: &[f64]) -> Vec<Arm<N>> {
-        righting(
-            &self.body,
-            &self.body.outline(self.setup.open),
-            &case.weight,
-            self.density(),
-            &case.upright,
-            heels,
-            self.accuracy,
-        )
-    }
-
-    /// Metacentric height, m.
-    #[must_use]
-    pub fn gm(&self, case: &Case<N>) -> Lanes<N> {
-        metacentric_height(&case.upright.immersion, &case.weight)
-    }
-
-    /// All arms of a seated case at `heels` (rad, rising from 0).
-    #[must_use]
-    pub fn seated_arms(&self, case: &Case<N>, heels: &[f64]) -> Seated<N> {
-        let on = |open: Flooded, upright: &Settled<N>| {
-            let outline = self.body.outline(open);
-            let (body, weight) = (&self.body, &case.weight);
-            walked(
-                body,
-                &outline,
-                weight,
-                self.density(),
-                upright,
-                heels,
-                self.accuracy,
-            )
-        };
-        let lasting = on(self.setup.open, &case.upright);
-        let recessed = self.body.has_recess();
-        let brief = (recessed && self.setup.open != Flooded::NONE)
-            .then(|| self.brief_arms(case, heels, &lasting));
-        let full = (recessed && self.setup.fills).then(|| {
-            let start = case.upright.as_start();
-            let upright = self.settle_on(Flooded::ALL, &case.weight, 0.0, start);
-            let arms = on(Flooded::ALL, &upright).into_iter();
-            arms.map(|(arm, _)| arm).collect()
-        });
-        Seated {
-            lasting: lasting.into_iter().map(|(arm, _)| arm).collect(),
-            brief,
-            full,
-        }
-    }
-
-    /// Arms on the sealed body. While every recess is dry it floats as the open
-    /// one does; after water has run in over the rim in every lane nothing more
-    /// is asked of it.
-    fn brief_arms(
-        &self,
-        case: &Case<N>,
-        heels: &[f64],
-        lasting: &[(Arm<N>, Settled<N>)],
-    ) -> Vec<Arm<N>> {
-        let mut walk = Walk::new(
-            &self.body,
-            &self.body.sealed,
-            &case.weight,
-            self.density(),
-            &case.upright,
-            self.accuracy,
-        );
-        let mut arms: Vec<Arm<N>> = Vec::with_capacity(heels.len());
-        let mut under = 0;
-        for (&heel, (open, settled)) in heels.iter().zip(lasting) {
-            let dry = open.sill.0.iter().all(|&s| s > 0.0);
-            let last = arms.last().filter(|_| under > 1);
-            let arm = match last {
-                Some(last) => Arm {
-                    heel,
-                    ..last.clone()
-                },
-                None if dry || heel == 0.0 => {
-                    walk.note(heel, settled);
-                    open.clone()
-                }
-                None => walk.step(heel).0,
-            };
-            if arm.rim.max_lane() < 0.0 {
-                under += 1;
-            }
-            arms.push(arm);
-        }
-        arms
-    }
-
-    /// Further load until the water's limit, kg, with `clear` metres instead
-    /// of the water type's own where given.
-    #[must_use]
-    pub fn further(&self, case: &Case<N>, clear: Option<f64>) -> Option<Lanes<N>> {
-        let loads = &self.setup.loads;
-        let load = loads.load(self.setup.carriage(), self.body.standing_height);
-        further_load(
-            &self.body,
-            &self.body.outline(self.setup.open),
-            Limit {
-                line: self.setup.limit_line(&self.body),
-                clear: clear.unwrap_or(self.setup.least_clearance()),
-            },
-            &case.weight,
-            &load,
-            self.density(),
-            self.accuracy,
-        )
-    }
-
+impl<const N: usize> Afloat<'_, N> {
     /// All figures of every shape, and what becomes of it.
     #[must_use]
     pub fn figures(&self) -> [(Values, Fate); N] {
@@ -363,12 +141,10 @@ impl<'a, const N: usize> Afloat<'a, N> {
         use Quantity as Q;
         let guides = self.setup.guides();
         let crew = self.setup.loads.crew_mass();
-        let shift = self.setup.loads.crew().reach_shift(guides);
-        let half_beam = 0.5 * self.setup.posterior.form.beam();
         // Whoever comes along may move to the same side meanwhile.
         let live = self.setup.loads.live_moment();
         let taken = live / crew;
-        let reaching = crew * shift + guides[Guide::LandedFish] * half_beam + live;
+        let reaching = self.setup.landing_moment();
         let sideways = guides[Guide::SidewaysPlace];
         for (i, (values, fate)) in out.iter_mut().enumerate() {
             if !fate.is_rest() {

@@ -1,5 +1,6 @@
 //! The figures: one table, evaluated over plausible shapes, with their ranges.
 
+mod afloat;
 mod assess;
 mod evaluate;
 mod lane;
@@ -10,8 +11,8 @@ mod setup;
 mod stowage;
 mod worst;
 
+pub use afloat::{Afloat, Case};
 pub use assess::Assessment;
-pub use evaluate::{Afloat, Case};
 pub use lane::Seated;
 pub use quantity::{Band, Better, Group, Quantity, Row, Values};
 pub use range::Range;

@@ -1,8 +1,8 @@
 //! Speed and effort of a hull under a brief, with ranges: over plausible shapes
 //! and over easy, usual and strong effort.
 
+use super::afloat::Afloat;
 use super::assess::Assessment;
-use super::evaluate::Afloat;
 use super::range::Range;
 use super::setup::Setup;
 use crate::body::Shape;

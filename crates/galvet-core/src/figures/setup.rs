@@ -133,4 +133,15 @@ impl Setup {
             _ => Carriage::Seated,
         }
     }
+
+    /// The moment to one side of somebody seated who leans out to land a fish, over `g`,
+    /// kg·m: the torso leaned, the fish at the gunwale, and whoever comes along moving
+    /// to the same side meanwhile (handbook, chapter 2: reach heel).
+    #[must_use]
+    pub fn landing_moment(&self) -> f64 {
+        let (guides, loads) = (self.guides(), &self.loads);
+        let body = loads.crew_mass() * loads.crew().reach_shift(guides);
+        let gunwale = 0.5 * self.posterior.form.beam();
+        body + guides[Guide::LandedFish] * gunwale + loads.live_moment()
+    }
 }

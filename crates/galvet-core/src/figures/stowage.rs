@@ -1,6 +1,6 @@
 //! A rig laid out on a hull under a brief, levelled by how she then lies.
 
-use super::evaluate::Afloat;
+use super::afloat::Afloat;
 use super::setup::{Setup, wet_clothes};
 use crate::float::Accuracy;
 use crate::hull::Pin;

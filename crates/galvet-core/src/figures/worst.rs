@@ -6,7 +6,7 @@
 //! ice has gone, she may trim further out of level or have less to lean on. Those
 //! hours are floated as well.
 
-use super::evaluate::Afloat;
+use super::afloat::Afloat;
 use super::quantity::{Better, Quantity, Values};
 use super::setup::Setup;
 use crate::body::{Body, Shape};

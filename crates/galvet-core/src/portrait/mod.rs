@@ -10,9 +10,10 @@ pub use person::{Limb, Person, Point, from_above, seated, standing};
 
 use crate::base::Lanes;
 use crate::body::{Lines, Shape};
-use crate::figures::{Afloat, Assessment, Case, Setup};
-use crate::float::{Attitude, Settled, Weight, arm, rim_angle};
+use crate::figures::{Afloat, Assessment, Case, Quantity, Setup};
+use crate::float::{Accuracy, Attitude, Settled, Weight, arm, rim_angle};
 use crate::gear::Fixing;
+use crate::guide::Guide;
 use crate::hull::{Flooded, Measure, Propulsion};
 use crate::load::Carriage;
 use crate::stability::Arm;
@@ -166,26 +167,55 @@ pub fn portrait(assessment: &Assessment) -> Portrait {
     }
 }
 
+/// The section as somebody seated leans out to land a fish, a brief lean: at the heel
+/// that the figure [`Quantity::ReachHeel`] tells, at the hour at which that is worst.
+/// `None` where most plausible shapes do not hold it.
+#[must_use]
+pub fn landing(assessment: &Assessment) -> Option<SectionView> {
+    let heel_deg = assessment.median(Quantity::ReachHeel)?;
+    let setup = assessment.setup_at(Quantity::ReachHeel);
+    let shapes = [assessment.middle];
+    let painter = Painter::so(setup, assessment.middle, &shapes, Carriage::Seated);
+    let heel = heel_deg.to_radians();
+    let settled = painter.afloat.settle_briefly(&painter.case, heel);
+    let mut view = painter.seen(heel_deg, &settled);
+    let hip = person::seated_hip(painter.surface(), setup.loads.crew().stature());
+    let lean = setup.guides()[Guide::ReachLean].to_radians();
+    view.person = view.person.leaned((0.0, hip), lean);
+    // All that is aboard, with what leans out: over the middle of the water pushed aside.
+    view.mass_centre.0 += setup.landing_moment() / painter.case.weight.mass.0[0];
+    Some(view)
+}
+
 struct Painter<'a> {
     setup: &'a Setup,
     shape: Shape,
+    /// How the crew is carried.
+    carriage: Carriage,
     afloat: Afloat<'a, 1>,
     case: Case<1>,
 }
 
 impl<'a> Painter<'a> {
     fn of(assessment: &'a Assessment, shapes: &'a [Shape; 1]) -> Self {
-        let afloat = assessment.afloat(shapes);
+        let setup = &assessment.setup;
+        Self::so(setup, assessment.middle, shapes, setup.carriage())
+    }
+
+    /// A shape as she is set up, the crew carried so.
+    fn so(setup: &'a Setup, shape: Shape, shapes: &'a [Shape; 1], carriage: Carriage) -> Self {
+        let afloat = Afloat::new(setup, shapes, Accuracy::FINE);
         Self {
-            setup: &assessment.setup,
-            shape: assessment.middle,
-            case: afloat.case(assessment.setup.carriage()),
+            setup,
+            shape,
+            carriage,
+            case: afloat.case(carriage),
             afloat,
         }
     }
 
     fn stands(&self) -> bool {
-        self.setup.carriage() == Carriage::AtTheFeet
+        self.carriage == Carriage::AtTheFeet
     }
 
     /// Height of the centre of the whole weight, m, with a standing body where it
@@ -216,18 +246,23 @@ impl<'a> Painter<'a> {
 
     /// Place of the angler along the hull, m.
     fn place(&self) -> f64 {
-        self.setup.loads.crew_place(self.setup.carriage())
+        self.setup.loads.crew_place(self.carriage)
     }
 
     fn section(&self, heel_deg: f64) -> SectionView {
+        let settled = self.afloat.settle(&self.case, heel_deg.to_radians());
+        self.seen(heel_deg, &settled)
+    }
+
+    /// The section of the body settled at a heel.
+    fn seen(&self, heel_deg: f64, settled: &Settled<1>) -> SectionView {
         let heel = heel_deg.to_radians();
-        let settled = self.afloat.settle(&self.case, heel);
         let form = &self.setup.posterior.form;
         let share = ((self.place() - form.bow()) / form.length()).clamp(0.0, 1.0);
         let middle = self.afloat.body.middle();
         let stature = self.setup.loads.crew().stature();
         let weight = &self.case.weight;
-        let floats = |f: &dyn Fn(&Settled<1>) -> f64| settled.rests(0).then(|| f(&settled));
+        let floats = |f: &dyn Fn(&Settled<1>) -> f64| settled.rests(0).then(|| f(settled));
         let (sin, cos) = heel.sin_cos();
         SectionView {
             outline: form.half_section(&self.shape, share).closed(),
@@ -256,7 +291,7 @@ impl<'a> Painter<'a> {
         let (bow, length, middle) = (form.bow(), form.length(), self.afloat.body.middle());
         let upright = &self.case.upright;
         let rests = upright.rests(0);
-        let weight = self.afloat.weight(self.setup.carriage());
+        let weight = self.afloat.weight(self.carriage);
         let loads = &self.setup.loads;
         let floor = self.floor();
         let stature = loads.crew().stature();

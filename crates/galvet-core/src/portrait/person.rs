@@ -48,6 +48,45 @@ pub struct Person {
     pub head_radius: f64,
 }
 
+/// What reaches this far above the hip leans with the trunk, share of the trunk.
+const WAIST: f64 = 0.5;
+
+impl Person {
+    /// The trunk, the arms and the head leaned by `angle` rad towards positive `y`
+    /// about `hip`, as [`from_ahead`] draws them; the legs stay.
+    #[must_use]
+    pub fn leaned(&self, hip: Point, angle: f64) -> Self {
+        let (sin, cos) = angle.sin_cos();
+        let turn = |(y, z): Point| {
+            let (dy, dz) = (y - hip.0, z - hip.1);
+            (hip.0 + dy * cos + dz * sin, hip.1 - dy * sin + dz * cos)
+        };
+        let trunk = (self.head.1 - hip.1) * TRUNK / (TRUNK + HEAD_NECK - HEAD);
+        let above = |limb: &Limb| {
+            let top = limb.joints.iter().map(|p| p.1).fold(f64::MIN, f64::max);
+            top > hip.1 + WAIST * trunk
+        };
+        let limbs = self.limbs.iter().map(|limb| {
+            let mut out = limb.clone();
+            if above(limb) {
+                out.joints.iter_mut().for_each(|p| *p = turn(*p));
+            }
+            out
+        });
+        Self {
+            limbs: limbs.collect(),
+            head: turn(self.head),
+            head_radius: self.head_radius,
+        }
+    }
+}
+
+/// Height of the hip joint of somebody of a `stature`, seated at `surface`, m.
+#[must_use]
+pub fn seated_hip(surface: f64, stature: f64) -> f64 {
+    surface + SEATED_HIP * stature
+}
+
 fn limb(joints: Vec<Point>, width: f64, stature: f64) -> Limb {
     Limb {
         joints,
@@ -174,7 +213,7 @@ pub fn from_ahead(surface: f64, stature: f64, stands: bool) -> Person {
     let hip_z = if stands {
         surface + (FOOT + SHANK + THIGH) * stature
     } else {
-        surface + SEATED_HIP * stature
+        seated_hip(surface, stature)
     };
     let shoulder_z = hip_z + TRUNK * stature;
     let (hip, shoulder) = (HIP * stature, SHOULDER * stature);

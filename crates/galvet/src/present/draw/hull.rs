@@ -77,6 +77,21 @@ pub fn section(view: &SectionView, scale: f64, full: bool, system: System) -> Se
     } else {
         HALF_WIDTH
     };
+    Section {
+        marks: full,
+        ..section_within(view, scale, [half, above], system)
+    }
+}
+
+/// Draws a section with the two centres in a frame of `half` its width and a height
+/// `above` the baseline, m: several in one frame are at one scale.
+#[must_use]
+pub fn section_within(
+    view: &SectionView,
+    scale: f64,
+    [half, above]: [f64; 2],
+    system: System,
+) -> Section {
     let (width, height) = (2.0 * half * scale, (above + BELOW) * scale);
     let at = |(y, z): Point| ((half + y) * scale, (above - z) * scale);
     let origin = at((0.0, 0.0));
@@ -105,7 +120,7 @@ pub fn section(view: &SectionView, scale: f64, full: bool, system: System) -> Se
         }),
         mass: place(view.mass_centre),
         buoyancy: view.buoyancy.map(place),
-        marks: full,
+        marks: true,
         words: section_words(view, system),
     }
 }

@@ -4,7 +4,9 @@ use crate::question::{Kind, PartId};
 use galvet_core::base::{Dimension, INCH, Keyed, POUND, System};
 use galvet_core::crew::{Crew, Kin, Posture};
 use galvet_core::gear::{Category, Electric, Gear};
-use galvet_core::question::{BatteryPlace, Brief, Drive, Joints, Outing, Practice, StandingUse};
+use galvet_core::question::{
+    BatteryPlace, Brief, Drive, Joints, Outing, Practice, StandingUse, Water,
+};
 
 /// What must be said beside this question.
 pub(super) fn cautions(brief: &Brief) -> Vec<String> {
@@ -78,7 +80,11 @@ fn said_of_means(brief: &Brief) -> Vec<String> {
 }
 
 /// Small changes of a question that are worth a try.
-pub(super) fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String)> {
+pub(super) fn tries(
+    brief: &Brief,
+    waters: &[Water],
+    system: System,
+) -> Vec<(&'static str, String, String)> {
     let mut out = Vec::new();
     let step = match system {
         System::Metric => 5.0,
@@ -109,7 +115,8 @@ pub(super) fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String,
         let Kind::Words(offered) = part.part().kind else {
             continue;
         };
-        for offer in offered().iter().filter(|o| o.key != now).take(2) {
+        let most = if part == PartId::Posture { 2 } else { 1 };
+        for offer in offered().iter().filter(|o| o.key != now).take(most) {
             let words = match part {
                 PartId::Seat => format!("seat {}", offer.label),
                 PartId::Scuppers => format!("scuppers {}", offer.key),
@@ -119,7 +126,20 @@ pub(super) fn tries(brief: &Brief, system: System) -> Vec<(&'static str, String,
         }
     }
     out.extend(kit_tries(brief, system));
+    out.extend(rougher(brief, waters));
     out
+}
+
+/// The next rougher water: the one that asks for the next higher gunwale; on the
+/// roughest, the next kinder one.
+fn rougher(brief: &Brief, waters: &[Water]) -> Option<(&'static str, String, String)> {
+    let now = brief.water.freeboard;
+    let by = |a: &&Water, b: &&Water| a.freeboard.total_cmp(&b.freeboard);
+    let above = waters.iter().filter(|w| w.freeboard > now).min_by(by);
+    let below = waters.iter().filter(|w| w.freeboard < now).max_by(by);
+    let water = above.or(below)?;
+    let words = format!("on {}", water.name);
+    Some((PartId::Water.part().name, water.key.clone(), words))
 }
 
 /// Risers, fish and the battery's place.

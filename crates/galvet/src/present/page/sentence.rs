@@ -348,7 +348,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
             set.join(", ")
         },
         limits,
-        tries: tries(brief, system),
+        tries: tries(brief, &catalogue.waters, system),
         more_shown: more_shown(&more),
         more,
         conditions: brief.water.conditions.clone(),

@@ -8,16 +8,19 @@ use super::ranking::facts;
 use crate::answer::Outcome;
 use crate::present::columns::{self, COLUMNS, Cell, cells};
 use crate::present::draw::gauge::{Gauge, full_scale, gauge};
-use crate::present::draw::hull::{Section, Side, section, side};
+use crate::present::draw::hull::{Section, Side, section, section_within, side};
 use crate::present::draw::overlay::{Overlay, overlay};
 use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
+use galvet_core::portrait::landing;
 use galvet_core::question::Brief;
 use galvet_core::rank::{may, peril};
 
 /// One of them.
 pub struct Column {
     pub key: String,
+    /// Whether it is the hull as she stands, whose own pages tell of her.
+    pub herself: bool,
     pub name: String,
     pub facts: String,
     /// "2nd", or why ruled out.
@@ -25,8 +28,9 @@ pub struct Column {
     pub out: bool,
     pub peril: String,
     pub section: Option<Section>,
-    /// The same under the lean all are shown under.
-    pub heeled: Option<Section>,
+    /// The same as somebody leans out to land a fish, and how far it heels then: one
+    /// lean, her own heel.
+    pub landing: Option<(Section, String)>,
     /// Load against the limits, all on one scale.
     pub gauge: Option<Gauge>,
     /// Profile and plan with the kit where it lies.
@@ -38,6 +42,8 @@ pub struct Column {
 
 /// A figure of all of them.
 pub struct Row {
+    /// Name in JSON.
+    pub key: &'static str,
     pub label: &'static str,
     pub meaning: &'static str,
     /// One a column, each with by how much it is the best, where it is; `None`
@@ -48,6 +54,8 @@ pub struct Row {
 /// Something beside the figures, of all of them.
 pub struct Beside {
     pub label: &'static str,
+    /// Where it is told how it comes about, behind a hull's own address.
+    pub leads: &'static str,
     /// Text, range, whether it is the best.
     pub cells: Vec<(String, String, bool)>,
 }
@@ -86,6 +94,8 @@ const TOLD: [Quantity; 15] = [
     Quantity::Reserve,
 ];
 
+/// Half the width, and the height, drawn of somebody who leans out, shares of the stature.
+const LANDING_FRAME: [f64; 2] = [0.42, 0.68];
 /// Units a metre in the sections.
 const SCALE: f64 = 150.0;
 
@@ -99,6 +109,7 @@ fn column(outcome: &Outcome, full: f64, system: System) -> Column {
         .map(|p| may(p.code, p.share, p.measure));
     Column {
         key: survey.key.clone(),
+        herself: outcome.way.hull.known.is_some() && outcome.way.seat.is_none(),
         name: outcome.way.name.clone(),
         facts: facts(survey, system),
         place: match (outcome.place, reason) {
@@ -108,9 +119,12 @@ fn column(outcome: &Outcome, full: f64, system: System) -> Column {
         },
         out: outcome.place.is_none(),
         peril: may_be.unwrap_or_default(),
-        heeled: afloat.and_then(|a| {
-            let leaned = a.portrait().sections.last()?;
-            Some(section(leaned, SCALE, false, system))
+        landing: afloat.and_then(|a| {
+            let view = landing(&a.assessment)?;
+            let heel = Quantity::ReachHeel.row().text(system, view.heel_deg);
+            // Leaning out, the head stands outside the hull: one frame for all of them.
+            let frame = LANDING_FRAME.map(|share| share * a.assessment.setup.brief.crew.stature());
+            Some((section_within(&view, SCALE, frame, system), heel))
         }),
         section: afloat.map(|a| section(a.glyph(), SCALE, false, system)),
         gauge: afloat.map(|a| gauge(&a.assessment, full, system)),
@@ -159,6 +173,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
         });
         Beside {
             label: column.label,
+            leads: column.leads(),
             cells: marked.collect(),
         }
     };
@@ -221,6 +236,7 @@ pub fn side_by_side(outcomes: &[Outcome], brief: &Brief, system: System) -> Side
             Some((figure, (passes && differ && best).then(|| by.clone())))
         });
         Row {
+            key: shown.key,
             label: shown.label,
             meaning: shown.meaning,
             cells: cells.collect(),
