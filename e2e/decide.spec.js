@@ -76,9 +76,14 @@ test("map and rows are linked by pointer and by keys", async ({ page }) => {
   await expect(first).toHaveClass(/linked/);
   expect(other).not.toBe(key);
   await expectAxeClean(page);
-  // It stays open over another question.
+  // It stays open over another question, and so does what is open of a row.
+  const more = row.locator(".row-more");
+  await more.locator("summary").click();
+  await expect(more.getByText("minutes to set up")).toBeVisible();
   await page.getByRole("button", { name: "5 kg heavier" }).click();
   await expect(page).toHaveURL(/mass=93/);
+  await expect(more.getByText("minutes to set up")).toBeVisible();
+  await expectAxeClean(page);
   await expect(page.locator("details[data-map]")).toHaveAttribute("open", "");
 });
 

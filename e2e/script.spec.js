@@ -151,6 +151,7 @@ test("only results are swapped: the rest of the page stays the same page", async
   page,
 }) => {
   await page.goto("/");
+  await page.getByText("Saved questions: start from one").click();
   const name = page.locator("#save-name");
   await name.fill("half a na");
   await page.evaluate(() => {
@@ -188,17 +189,21 @@ test("only results are swapped: the rest of the page stays the same page", async
 test("a question is kept, taken up again and taken back", async ({ page }) => {
   await page.goto("/?water=pond&posture=sits");
   const pond = await order(page);
+  await page.getByText("Saved questions: start from one").click();
   await page.getByLabel("Keep it as").fill("Sunday on the pond");
   await page.getByRole("button", { name: "Save" }).click();
   const kept = page.getByRole("link", { name: "Sunday on the pond" });
   await expect(page).toHaveURL(/brief=sunday-on-the-pond/);
   expect(await order(page)).toEqual(pond);
   await page.goto("/");
+  await page.getByText("Saved questions: start from one").click();
   await kept.click();
   await expect(page).toHaveURL(/brief=sunday-on-the-pond/);
   expect(await order(page)).toEqual(pond);
   await page.goto("/");
   await page.getByRole("button", { name: /^Undo: .*Sunday/ }).click();
+  await page.getByText("Saved questions: start from one").click();
+  await expect(page.getByText("Standing along the reeds")).toBeVisible();
   await expect(kept).toHaveCount(0);
 });
 

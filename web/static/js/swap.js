@@ -27,7 +27,9 @@ export function swap(answer, html, sent, focus) {
       continue;
     }
     const takeOver = typedOutsideTheBrief(old);
+    const openUp = opened(old);
     old.replaceWith(region);
+    openUp(region);
     takeOver(region);
   }
   if (focus) refocus(answer, focus);
@@ -121,6 +123,28 @@ function typedOutsideTheBrief(region) {
       field.focus();
       field.setSelectionRange(at, at);
     }
+  };
+}
+
+/**
+ * What somebody has opened in a region (the map, more of a hull, a figure's meaning),
+ * to be opened in its successor. Parts of the sentence close once they are answered.
+ * @param {Element} region
+ * @returns {(successor: Element) => void}
+ */
+function opened(region) {
+  const which = (details) =>
+    [
+      details.closest("[data-hull]")?.dataset.hull,
+      details.className,
+      // What it is about, whatever amount it tells.
+      details.querySelector("summary")?.textContent.replace(/[\d.,]+/g, ""),
+    ].join("|");
+  const all = [...region.querySelectorAll("details[open]:not(.part)")];
+  const open = new Set(all.map(which));
+  return (successor) => {
+    for (const details of successor.querySelectorAll("details:not(.part)"))
+      if (open.has(which(details))) details.open = true;
   };
 }
 

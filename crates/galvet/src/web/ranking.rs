@@ -113,6 +113,11 @@ impl Order {
         }
     }
 
+    /// Whether rows are put in order, or ties broken, by a column.
+    fn by(&self, key: &str) -> bool {
+        self.wanted.by == key || self.wanted.ties == key
+    }
+
     /// Whether a hull is on the shortlist.
     fn listed(&self, slug: &str) -> bool {
         self.list.iter().any(|(s, _)| s == slug)

@@ -3,7 +3,7 @@
 use super::deck::{kit_doubts, kit_line};
 use super::figure::{Figure, figure_of, percent};
 use crate::answer::Answered;
-use crate::present::columns::{Cell, cells};
+use crate::present::columns::{Cell, cells, in_front};
 use crate::present::draw::gauge::{self, Gauge};
 use crate::present::draw::hull::{Section, section};
 use crate::present::draw::map::{Map, map};
@@ -29,6 +29,8 @@ pub struct Row {
     pub stability: Figure,
     /// Figures beside the points.
     pub columns: Vec<Cell>,
+    /// Which of them stand in the row itself, in their order.
+    pub front: Vec<usize>,
     /// In how many cases she beats the next, 0-1.
     pub beats_next: Option<f64>,
     pub score: String,
@@ -162,6 +164,8 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
     findings.extend(unchecked(a, &ranking.brief));
     findings.extend(minds(a, &ranking.brief, system));
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
+    let quick = afloat.map(|a| a.quick());
+    let columns = cells(Some(a), quick, survey, &ranking.brief, system);
     Row {
         key: survey.key.clone(),
         place: index + 1,
@@ -172,13 +176,8 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         gauge: gauge::gauge(a, full, system),
         margin: figure_of(a, Quantity::BindingMargin, system),
         stability: own_figure(a, headline, &ranking.brief, system),
-        columns: cells(
-            Some(a),
-            afloat.map(|a| a.quick()),
-            survey,
-            &ranking.brief,
-            system,
-        ),
+        front: in_front(&columns),
+        columns,
         beats_next: entry.beats_next,
         score: format!("{:.0}", entry.score.total),
         capacity_points: format!("{:.0}", entry.score.capacity),

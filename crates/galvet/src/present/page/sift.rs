@@ -260,7 +260,7 @@ mod tests {
                 "floor" => floor,
                 _ => None,
             },
-            first: false,
+            first: None,
         };
         COLUMNS.iter().map(cell).collect()
     }

@@ -1,0 +1,285 @@
+//! Figures beside the points: shown in each row, what rows can be put in order by,
+//! sifted by, what breaks a tie, and what a file tells of them.
+
+mod told;
+
+pub use told::{by_the_trip, comfort, comfort_of_five};
+
+use crate::answer::{Answered, Quick};
+use galvet_core::base::{Dimension, System};
+use galvet_core::figures::Assessment;
+use galvet_core::hull::{Judgement, Survey};
+use galvet_core::question::{Brief, Fishing, Joints, Launch};
+use std::collections::{BTreeMap, BTreeSet};
+use told::Of;
+
+/// What stands in a column.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Holds {
+    /// A quantity, with the decimals it is shown with.
+    Number(Dimension, usize),
+    /// An area, m².
+    Area,
+    /// A bare number, with its unit.
+    Count(&'static str),
+    /// A judgement: its answers from the worst to the best.
+    Judged(Judgement),
+}
+
+/// A column: its word in the address, its label, whether less is better.
+#[derive(Debug, Clone, Copy)]
+pub struct Column {
+    pub key: &'static str,
+    pub label: &'static str,
+    pub less: bool,
+    pub holds: Holds,
+    /// Its name in files, with the unit; empty where a figure or the record says the
+    /// same there.
+    pub file: &'static str,
+}
+
+const fn column(
+    key: &'static str,
+    label: &'static str,
+    less: bool,
+    holds: Holds,
+    file: &'static str,
+) -> Column {
+    Column {
+        key,
+        label,
+        less,
+        holds,
+        file,
+    }
+}
+
+/// Every column.
+pub const COLUMNS: [Column; 18] = {
+    use Dimension as D;
+    use Holds::{Area, Count, Judged, Number};
+    [
+        column("draft", "draft", true, Number(D::FineLength, 0), ""),
+        column("air", "air draft", true, Number(D::Length, 2), ""),
+        column(
+            "speed",
+            "speed kept up",
+            false,
+            Number(D::Speed, 1),
+            "speed_m_per_s",
+        ),
+        column(
+            "drift",
+            "drift, beam on",
+            true,
+            Number(D::Speed, 1),
+            "drift_m_per_s",
+        ),
+        column(
+            "helm",
+            "helm, off balance",
+            true,
+            Count("%"),
+            "helm_under_way_percent",
+        ),
+        column(
+            "turning",
+            "turning",
+            false,
+            Judged(Judgement::Turning),
+            "turning",
+        ),
+        column(
+            "holding",
+            "holds a place",
+            false,
+            Judged(Judgement::Holding),
+            "holding",
+        ),
+        column("getting-up", "getting up", false, Count(""), ""),
+        column("comfort", "comfort", false, Count("of 5"), "comfort_of_5"),
+        column("floor", "floor clear", false, Area, "standing_floor_m2"),
+        column("well", "well left", false, Area, "well_free_m2"),
+        column("reach", "out of reach", true, Count(""), "out_of_reach"),
+        column(
+            "minutes",
+            "minutes to set up",
+            true,
+            Count(""),
+            "setup_minutes",
+        ),
+        column(
+            "lift",
+            "to lift, fitted",
+            true,
+            Number(D::Mass, 0),
+            "fitted_weight_kg",
+        ),
+        column("length", "length", true, Number(D::Length, 2), "length_m"),
+        column("beam", "beam", true, Number(D::ShortLength, 0), "beam_m"),
+        column("price", "price", true, Number(D::Money, 0), "price"),
+        column(
+            "trip",
+            "price by the trip",
+            true,
+            Number(D::Money, 0),
+            "price_per_trip",
+        ),
+    ]
+};
+
+impl Column {
+    /// Where it is told how it comes about, behind a hull's own address.
+    #[must_use]
+    pub const fn leads(&self) -> &'static str {
+        match self.key.as_bytes() {
+            b"draft" => "/figures/draft_m",
+            b"air" => "/figures/air_draft_m",
+            b"getting-up" => "/figures/getting_up",
+            b"speed" => "/figures/speed",
+            b"drift" => "/figures/drift",
+            b"helm" => "/figures/helm",
+            b"comfort" => "/figures/comfort",
+            b"trip" => "/figures/trip",
+            b"turning" | b"holding" => "/comfort",
+            b"floor" | b"well" | b"reach" | b"minutes" => "/stow",
+            _ => "/record",
+        }
+    }
+}
+
+/// The column of a word.
+#[must_use]
+pub fn column_named(key: &str) -> Option<(usize, &'static Column)> {
+    COLUMNS.iter().enumerate().find(|(_, c)| c.key == key)
+}
+
+/// What stands in one of them for a hull.
+pub struct Cell {
+    pub key: &'static str,
+    pub label: &'static str,
+    /// Where it is told how it comes about, behind the hull's own address.
+    pub leads: &'static str,
+    pub text: String,
+    /// Its range in words; empty where there is none.
+    pub range: String,
+    /// What it is put in order by; `None` where it is not known.
+    pub value: Option<f64>,
+    /// As a file tells it; `None` where it is not known.
+    pub filed: Option<Filed>,
+    /// Where it stands among those that what was asked shows first; `None` for the
+    /// others.
+    pub first: Option<usize>,
+}
+
+/// The columns a file tells of a hull, in the order of [`COLUMNS`]: their names, with
+/// what is known.
+pub fn filed(
+    answered: &Answered,
+    survey: &Survey,
+) -> impl Iterator<Item = (&'static str, Option<Filed>)> {
+    let afloat = answered.afloat.get(&survey.key);
+    let told = cells(
+        afloat.map(|a| &*a.assessment),
+        afloat.map(|a| a.quick()),
+        survey,
+        &answered.ranking.brief,
+        System::Metric,
+    );
+    let both = COLUMNS.iter().zip(told);
+    both.filter(|(column, _)| !column.file.is_empty())
+        .map(|(column, cell)| (column.file, cell.filed))
+}
+
+/// What a file tells of a column, SI.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Filed {
+    /// One number.
+    Number(f64),
+    /// The middle, with the range it lies in: least, middle, most.
+    Range([f64; 3]),
+    /// The answer of a judgement.
+    Word(&'static str),
+}
+
+/// The cells of a hull, in the order of [`COLUMNS`]; of one that cannot be floated only
+/// what her record says.
+#[must_use]
+pub fn cells(
+    a: Option<&Assessment>,
+    quick: Option<Quick>,
+    survey: &Survey,
+    brief: &Brief,
+    system: System,
+) -> Vec<Cell> {
+    let of = Of {
+        a,
+        quick: quick.unwrap_or_default(),
+        survey,
+        brief,
+        system,
+    };
+    let first = first(brief);
+    let cell = |c: &Column| {
+        let told = of.told(c);
+        Cell {
+            key: c.key,
+            label: c.label,
+            leads: c.leads(),
+            text: if told.value.is_some() {
+                told.text
+            } else {
+                "not known".to_owned()
+            },
+            range: told.range,
+            value: told.value,
+            filed: told.filed,
+            first: first.iter().position(|key| *key == c.key),
+        }
+    };
+    COLUMNS.iter().map(cell).collect()
+}
+
+/// Columns that stand in the row itself.
+const SHOWN_FIRST: usize = 4;
+
+/// Which columns a question makes matter, those first that it asks about.
+fn first(brief: &Brief) -> Vec<&'static str> {
+    let (wishes, outing) = (&brief.wishes, &brief.outing);
+    let mut out = Vec::new();
+    if wishes.joints == Joints::Complain {
+        out.extend(["getting-up", "comfort"]);
+    }
+    if outing.trips.is_some() {
+        out.push("trip");
+    }
+    if outing.distance.is_some() || matches!(wishes.fishing, Fishing::Covering | Fishing::Trolling)
+    {
+        out.extend(["speed", "drift"]);
+    }
+    if wishes.fishing == Fishing::Bottom {
+        out.extend(["holding", "drift"]);
+    }
+    if matches!(wishes.launch, Launch::Bank | Launch::Steps) {
+        out.extend(["lift", "length"]);
+    }
+    if brief.posture.stands() || wishes.fishing == Fishing::Fly {
+        out.push("floor");
+    }
+    out.extend(["lift", "price", "draft", "well"]);
+    let mut seen = BTreeSet::new();
+    out.retain(|key| seen.insert(*key));
+    out.truncate(SHOWN_FIRST);
+    out
+}
+
+/// Cells in the order in which a row shows them: those that what was asked shows first.
+#[must_use]
+pub fn in_front(cells: &[Cell]) -> Vec<usize> {
+    let first = cells
+        .iter()
+        .enumerate()
+        .filter_map(|(n, c)| Some((c.first?, n)));
+    let first: BTreeMap<usize, usize> = first.collect();
+    first.into_values().collect()
+}

@@ -1,0 +1,219 @@
+//! What is known of a hull in each column, and how it is said.
+
+use super::{Column, Filed, Holds};
+use crate::answer::Quick;
+use crate::present::page::figure::signed_percent;
+use galvet_core::base::{Dimension, System};
+use galvet_core::figures::{Assessment, Quantity, Range};
+use galvet_core::guide::Guide;
+use galvet_core::hull::{Judgement, Measure, Survey};
+use galvet_core::question::Brief;
+use galvet_core::rank::explain::area;
+
+/// What is known of a hull in a column.
+#[derive(Default)]
+pub(super) struct Told {
+    /// What it is put in order by.
+    pub(super) value: Option<f64>,
+    pub(super) text: String,
+    pub(super) range: String,
+    pub(super) filed: Option<Filed>,
+}
+
+impl Told {
+    /// One number and its words.
+    fn number(value: Option<f64>, text: impl FnOnce(f64) -> String) -> Self {
+        Self {
+            value,
+            text: value.map(text).unwrap_or_default(),
+            range: String::new(),
+            filed: value.map(Filed::Number),
+        }
+    }
+}
+
+/// What a column is told of.
+pub(super) struct Of<'a> {
+    pub(super) a: Option<&'a Assessment>,
+    pub(super) quick: Quick,
+    pub(super) survey: &'a Survey,
+    pub(super) brief: &'a Brief,
+    pub(super) system: System,
+}
+
+impl Of<'_> {
+    /// What stands in a column.
+    pub(super) fn told(&self, c: &Column) -> Told {
+        let deck = self.a.and_then(|a| a.setup.loads.layout.deck.as_ref());
+        match c.key {
+            "draft" => self.figure(Quantity::Draft),
+            "air" => self.figure(Quantity::AirDraft),
+            "getting-up" => self.figure(Quantity::GettingUp),
+            "speed" => self.speed(),
+            "drift" => self.drift(),
+            "helm" => self.helm(),
+            "turning" => self.judged(Judgement::Turning),
+            "holding" => self.judged(Judgement::Holding),
+            "comfort" => self.comfort(),
+            "floor" => self.left(deck.map(|d| d.standing_floor.unwrap_or(0.0))),
+            "well" => self.left(deck.map(|d| d.well_free)),
+            "reach" => count(deck.map(|d| f64::from(d.out_of_reach))),
+            "minutes" => count(deck.map(|d| d.setup_minutes)),
+            "lift" => self.measure(Measure::FittedWeight, c),
+            "length" => self.measure(Measure::Length, c),
+            "beam" => self.measure(Measure::Beam, c),
+            "trip" => self.by_the_trip(),
+            _ => self.measure(Measure::Price, c),
+        }
+    }
+
+    fn figure(&self, q: Quantity) -> Told {
+        let value = self.a.and_then(|a| a.median(q));
+        Told::number(value, |v| q.row().text(self.system, v))
+    }
+
+    fn measure(&self, m: Measure, c: &Column) -> Told {
+        let Holds::Number(dimension, decimals) = c.holds else {
+            return Told::default();
+        };
+        Told::number(self.survey.value(m), |v| {
+            self.system.text(dimension, v, decimals)
+        })
+    }
+
+    fn left(&self, value: Option<f64>) -> Told {
+        Told::number(value, |v| area(v, self.system))
+    }
+
+    fn ranged(&self, all: [f64; 3], dimension: Dimension) -> Told {
+        let [lo, middle, hi] = all;
+        let number = |v| self.system.number(dimension, v, 1);
+        let text = |v| self.system.text(dimension, v, 1);
+        Told {
+            value: Some(middle),
+            text: text(middle),
+            range: format!("{} to {}", number(lo), text(hi)),
+            filed: Some(Filed::Range(all)),
+        }
+    }
+
+    fn speed(&self) -> Told {
+        let cruise = self.quick.cruise;
+        cruise.map_or_else(Told::default, |all| self.ranged(all, Dimension::Speed))
+    }
+
+    fn drift(&self) -> Told {
+        let wind = self.quick.windage;
+        wind.map_or_else(Told::default, |w| {
+            self.ranged(three(w.drift), Dimension::Speed)
+        })
+    }
+
+    /// How far from balance under way: either way is work at the rudder.
+    fn helm(&self) -> Told {
+        self.quick.windage.map_or_else(Told::default, |w| {
+            let helm = w.helm_under_way;
+            let range = format!(
+                "{} to {}",
+                signed_percent(helm.p5),
+                signed_percent(helm.p95)
+            );
+            Told {
+                value: Some(helm.p50.abs()),
+                text: signed_percent(helm.p50),
+                range,
+                filed: Some(Filed::Range(three(helm))),
+            }
+        })
+    }
+
+    /// The place of a judgement's answer among its answers, from the worst.
+    fn judged(&self, judgement: Judgement) -> Told {
+        let word = self.survey.looked.judged.get(&judgement);
+        let answers = judgement.answers();
+        let at = word.and_then(|w| answers.iter().position(|a| a.0 == *w));
+        let Some(at) = at else { return Told::default() };
+        let (word, text) = answers[at];
+        Told {
+            value: Some(at as f64),
+            text: text.to_owned(),
+            range: String::new(),
+            filed: Some(Filed::Word(word)),
+        }
+    }
+
+    fn comfort(&self) -> Told {
+        let judged = comfort(self.survey);
+        if judged.len() < 3 {
+            return Told::default();
+        }
+        let share = comfort_of_five(&judged);
+        Told {
+            range: if judged.len() < SEAT.len() {
+                format!("{} of 5 looked at", judged.len())
+            } else {
+                String::new()
+            },
+            ..Told::number(Some(share), |v| format!("{v:.1} of 5"))
+        }
+    }
+
+    /// Price over the trips of some years.
+    fn by_the_trip(&self) -> Told {
+        let Some(a) = self.a else {
+            return Told::default();
+        };
+        let years = a.setup.guides()[Guide::TripYears];
+        let value = by_the_trip(self.survey, self.brief, years);
+        Told {
+            range: value.map_or(String::new(), |_| format!("over {years:.0} years")),
+            ..Told::number(value, |v| self.system.text(Dimension::Money, v, 0))
+        }
+    }
+}
+
+/// Price of a hull over the trips of some `years`; `None` where either is not known.
+#[must_use]
+pub fn by_the_trip(survey: &Survey, brief: &Brief, years: f64) -> Option<f64> {
+    let both = survey.value(Measure::Price).zip(brief.outing.trips);
+    both.map(|(price, trips)| price / (trips * years))
+}
+
+/// What is judged of a seat, and the answer that is best.
+const SEAT: [(Judgement, &str); 5] = [
+    (Judgement::Backrest, "high"),
+    (Judgement::Lumbar, "adjusts"),
+    (Judgement::Recline, "free"),
+    (Judgement::Padding, "mesh"),
+    (Judgement::SeatBase, "above"),
+];
+
+/// What was judged of a hull's seat: the answer, and how far it stands from the worst
+/// (0) towards the best (1).
+#[must_use]
+pub fn comfort(survey: &Survey) -> Vec<(Judgement, &'static str, f64)> {
+    let looked = |&(j, best): &(Judgement, &str)| {
+        let word = survey.looked.judged.get(&j)?;
+        let answers = j.answers();
+        let at = answers.iter().position(|a| a.0 == *word)?;
+        let top = answers.iter().position(|a| a.0 == best)?;
+        Some((j, answers[at].1, at as f64 / top.max(1) as f64))
+    };
+    SEAT.iter().filter_map(looked).collect()
+}
+
+/// How many of five things of the seat were judged good, as a share of those looked at;
+/// the column tells it only where most of them were.
+#[must_use]
+pub fn comfort_of_five(judged: &[(Judgement, &'static str, f64)]) -> f64 {
+    let sum: f64 = judged.iter().map(|j| j.2).sum();
+    sum / judged.len().max(1) as f64 * SEAT.len() as f64
+}
+
+fn three(range: Range) -> [f64; 3] {
+    [range.p5, range.p50, range.p95]
+}
+
+fn count(value: Option<f64>) -> Told {
+    Told::number(value, |v| format!("{v:.0}"))
+}
