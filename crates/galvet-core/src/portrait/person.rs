@@ -53,7 +53,7 @@ const WAIST: f64 = 0.5;
 
 impl Person {
     /// The trunk, the arms and the head leaned by `angle` rad towards positive `y`
-    /// about `hip`, as [`from_ahead`] draws them; the legs stay.
+    /// about `hip`, as seen from ahead; the legs stay.
     #[must_use]
     pub fn leaned(&self, hip: Point, angle: f64) -> Self {
         let (sin, cos) = angle.sin_cos();

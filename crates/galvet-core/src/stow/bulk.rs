@@ -29,10 +29,21 @@ impl Bulk {
 
 /// Whether a box stands in the space over an area's floor.
 pub(super) fn over(area: &Area, bulk: &Bulk) -> bool {
+    over_so_much(area, [0.0; 2], bulk)
+}
+
+/// The same of an area as far as it may reach where it is guessed: what is packed may
+/// lie there. It stretches away from the seat and to starboard.
+pub(super) fn over_stretched(area: &Area, bulk: &Bulk) -> bool {
+    let slack = if area.guessed { area.slack } else { [0.0; 2] };
+    over_so_much(area, slack, bulk)
+}
+
+fn over_so_much(area: &Area, [long, wide]: [f64; 2], bulk: &Bulk) -> bool {
     let top = area.floor + area.height.unwrap_or(2.0);
     bulk.meets(&Bulk([
-        (area.from, area.to),
-        (area.port, area.starboard),
+        (area.from - long, area.to + long),
+        (area.port, area.starboard + wide),
         (area.floor, top),
     ]))
 }

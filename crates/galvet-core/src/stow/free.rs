@@ -67,7 +67,10 @@ impl Space {
     /// How much larger guessed areas may turn out, of which `share` is usual.
     pub(super) fn allow(&mut self, share: f64) {
         let (all, seat) = (self.areas.clone(), self.seat);
-        for area in self.areas.iter_mut().filter(|a| a.guessed) {
+        for (i, area) in self.areas.iter_mut().enumerate() {
+            if !area.guessed {
+                continue;
+            }
             let aft = 0.5 * (area.from + area.to) > seat;
             let mut slack = [share * area.length(), share * area.width()];
             for other in all.iter().filter(|o| o.name != area.name) {
@@ -88,6 +91,13 @@ impl Space {
                 if level && along && other.port - area.starboard > -1e-9 {
                     slack[1] = slack[1].min(0.5 * (other.port - area.starboard));
                 }
+            }
+            // Within a larger place it would grow into what lies there.
+            let within = all.iter().enumerate();
+            let mut within =
+                within.filter(|(j, other)| i != *j && has_the_space(area, i, other, *j));
+            if within.next().is_some() {
+                slack = [0.0; 2];
             }
             area.slack = slack.map(|s| s.max(0.0));
         }
@@ -129,7 +139,7 @@ impl Space {
             for (j, other) in all.iter().enumerate() {
                 let lid = other.enclosed && !area.enclosed && area.floor >= other.floor;
                 // Of two that share space the smaller one has it.
-                let shares = area.meets(other) && (other.plan(), j) < (area.plan(), i);
+                let shares = has_the_space(other, j, area, i);
                 if i == j || !(lid || shares) {
                     continue;
                 }
@@ -143,4 +153,10 @@ impl Space {
             }
         }
     }
+}
+
+/// Whether of two areas that share space, each with its number, the first has it: the
+/// smaller.
+fn has_the_space(area: &Area, i: usize, other: &Area, j: usize) -> bool {
+    area.meets(other) && (area.plan(), i) < (other.plan(), j)
 }

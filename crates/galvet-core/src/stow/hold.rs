@@ -1,7 +1,7 @@
 //! A search's hand: puts a thing in a socket, on a rail, on a floor, where there is
 //! room, and takes it away again.
 
-use super::bulk::{Bulk, down, local, over};
+use super::bulk::{Bulk, down, local, over_stretched};
 use super::choose::Place;
 use super::pack::{Packed, Piece, Rect, Room, pack};
 use super::search::{Search, is_aft};
@@ -108,7 +108,7 @@ impl Search<'_> {
     pub(super) fn taken_of_floors(&self, bulk: &Bulk) -> Vec<(usize, Rect)> {
         let space = self.chooser.space;
         let areas = space.areas.iter().enumerate();
-        let under = areas.filter(|(_, area)| over(area, bulk));
+        let under = areas.filter(|(_, area)| over_stretched(area, bulk));
         let [(from, to), (port, starboard), _] = bulk.0;
         let at = [from, to, port, starboard];
         under

@@ -4,8 +4,7 @@ use super::bulk::At;
 use super::choose::Place;
 use super::deck::metres;
 use super::engine::Engine;
-use super::pack::Rect;
-use super::search::Found;
+use super::search::{Found, PackedArea};
 use super::space::SocketKind;
 
 impl Engine<'_> {
@@ -21,8 +20,8 @@ impl Engine<'_> {
                 size: p.size,
             });
         }
-        for (a, (rects, _)) in found.areas.iter().enumerate() {
-            for (i, [from, to, port, starboard]) in self.in_hull(a, rects) {
+        for (a, packed) in found.areas.iter().enumerate() {
+            for (i, [from, to, port, starboard]) in self.in_hull(a, packed) {
                 let height = self.size(i)[2];
                 at[i] = Some(At {
                     x: 0.5 * (from + to),
@@ -119,12 +118,14 @@ impl Engine<'_> {
     }
 
     /// The rectangles of an area in the hull's frame: the whole pack in the middle
-    /// across, where nothing is kept free there.
-    fn in_hull(&self, a: usize, rects: &[(usize, Rect)]) -> Vec<(usize, [f64; 4])> {
+    /// across, where nothing is kept free there and nothing stands over it.
+    fn in_hull(&self, a: usize, packed: &PackedArea) -> Vec<(usize, [f64; 4])> {
+        let rects = &packed.items;
         let area = &self.chooser.space.areas[a];
         let search_aft = 0.5 * (area.from + area.to) > self.chooser.space.seat;
         let width = rects.iter().map(|(_, r)| r.side()).max().unwrap_or(0);
-        let alone = area.kept.is_empty()
+        let alone = !packed.stood_over
+            && area.kept.is_empty()
             && self
                 .pinned
                 .iter()

@@ -129,7 +129,7 @@ impl Engine<'_> {
             dryness: area.and_then(|a| a.dryness),
         };
         let stretched = match place {
-            Place::Area(a) => found.areas[a].1,
+            Place::Area(a) => found.areas[a].stretched,
             _ => false,
         };
         if stretched {

@@ -49,9 +49,20 @@ pub(super) struct Found {
     pub chosen: Vec<Option<usize>>,
     /// Where things along rails lie: item, from, to.
     pub rails: Vec<Vec<(usize, f64, f64)>>,
-    /// How each area is packed: items with their rectangles, mm from the near
-    /// end and the port side, and whether only in a stretched room.
-    pub areas: Vec<(Vec<(usize, Rect)>, bool)>,
+    /// How each area is packed.
+    pub areas: Vec<PackedArea>,
+}
+
+/// How an area is packed.
+#[derive(Debug, Clone)]
+pub(super) struct PackedArea {
+    /// Items with their rectangles, mm from the near end and the port side.
+    pub items: Vec<(usize, Rect)>,
+    /// Whether only in a stretched room.
+    pub stretched: bool,
+    /// Whether something that stands elsewhere, on a track or a plate, takes of its
+    /// floor.
+    pub stood_over: bool,
 }
 
 #[derive(Clone)]
@@ -233,7 +244,12 @@ impl<'a> Search<'a> {
             .map(|a| {
                 let (rects, stretched) = self.pack_area(a).unwrap_or_default();
                 let items = self.areas[a].iter().copied();
-                (items.zip(rects).collect(), stretched)
+                let mut takes = self.bulks.iter().flat_map(|(_, _, takes)| takes);
+                PackedArea {
+                    items: items.zip(rects).collect(),
+                    stretched,
+                    stood_over: takes.any(|(of, _)| *of == a),
+                }
             })
             .collect();
         Found {

@@ -2,7 +2,6 @@
 //! record and the floating part of the question. Judging is done anew: it
 //! floats nothing.
 
-use super::flip::Remembered;
 use super::watch::{Unwanted, Watch};
 use galvet_core::figures::{
     Assessment, Quantity, outlook::Outlook, outlook::cruise, outlook::outlook,
@@ -130,7 +129,6 @@ pub struct Desk {
     answers: Mutex<LruCache<AnswerKey, Place>>,
     posteriors: Mutex<LruCache<RecordKey, Shapes>>,
     figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
-    pub(super) flips: Remembered,
 }
 
 /// Looks something up, or makes it without holding the lock meanwhile; what could
@@ -165,7 +163,6 @@ impl Desk {
             answers: Mutex::new(LruCache::new(ANSWERS)),
             posteriors: Mutex::new(LruCache::new(POSTERIORS)),
             figures: Mutex::new(LruCache::new(FIGURES)),
-            flips: Remembered::none(),
         }
     }
 

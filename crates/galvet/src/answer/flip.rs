@@ -27,21 +27,23 @@ type Looked = Option<Arc<Flips>>;
 
 /// What was looked for already, by the state of the records and the question.
 #[derive(Debug)]
-pub(super) struct Remembered(Mutex<LruCache<(State, String), Looked>>);
+pub struct FlipsLooked(Mutex<LruCache<(State, String), Looked>>);
 
-impl Remembered {
-    pub(super) fn none() -> Self {
+impl Default for FlipsLooked {
+    fn default() -> Self {
         Self(Mutex::new(LruCache::new(FLIPS)))
     }
 }
 
-impl Desk {
-    /// What would change the winner of a question; `None` where no hull passes.
+impl FlipsLooked {
+    /// What would change the winner of a question, ranked at `desk`; `None` where no
+    /// hull passes.
     ///
     /// # Errors
     /// [`Unwanted`] once `watch` says so.
     pub fn flips(
         &self,
+        desk: &Desk,
         state: State,
         brief: &Arc<Brief>,
         hulls: &[Hull],
@@ -49,15 +51,12 @@ impl Desk {
     ) -> Result<Looked, Unwanted> {
         let key = (state, format!("{brief:?}"));
         // A panic while the lock was held leaves a whole cache behind.
-        let hold = || {
-            let held = self.flips.0.lock();
-            held.unwrap_or_else(PoisonError::into_inner)
-        };
+        let hold = || self.0.lock().unwrap_or_else(PoisonError::into_inner);
         if let Some(known) = hold().get(&key) {
             return Ok(known.clone());
         }
         let first = |brief: &Brief| -> Result<Option<String>, Unwanted> {
-            let answer = self.ranking(&Arc::new(brief.clone()), hulls, watch)?;
+            let answer = desk.ranking(&Arc::new(brief.clone()), hulls, watch)?;
             let first = answer.ranking.ranked.first();
             Ok(first.map(|r| r.survey().key.clone()))
         };

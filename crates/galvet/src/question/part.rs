@@ -1,7 +1,6 @@
 //! A part of the brief: which there are, and what kind of answer each takes.
 
 use super::offers::Offer;
-use super::parts::PARTS;
 use galvet_core::base::Bounds;
 
 /// A part of the brief.
@@ -146,13 +145,5 @@ pub(super) const fn part(
         hint,
         kind,
         usual,
-    }
-}
-
-impl PartId {
-    /// Its row.
-    #[must_use]
-    pub fn part(self) -> &'static Part {
-        &PARTS[self as usize]
     }
 }

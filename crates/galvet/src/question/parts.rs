@@ -313,6 +313,14 @@ pub static PARTS: [Part; COUNT] = {
     ]
 };
 
+impl PartId {
+    /// Its row.
+    #[must_use]
+    pub fn part(self) -> &'static Part {
+        &PARTS[self as usize]
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

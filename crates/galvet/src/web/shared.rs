@@ -2,7 +2,7 @@
 
 use super::caller::{Caller, Watched};
 use super::queue::{Busy, Queue};
-use crate::answer::{Answered, Desk, Flips, Hull};
+use crate::answer::{Answered, Desk, Flips, FlipsLooked, Hull};
 use crate::present::page::ranking::{self, RankingView};
 use crate::question::Asked;
 use crate::terminal;
@@ -43,6 +43,8 @@ pub(crate) struct Shared {
     /// Whether simulated devices stand in for real ones.
     pub(super) simulates: bool,
     pub(super) desk: Arc<Desk>,
+    /// Flips take so long that they are remembered.
+    flips: Arc<FlipsLooked>,
     shelf: Mutex<Option<Arc<Shelf>>>,
     queue: Queue,
     views: Mutex<LruCache<ViewKey, View>>,
@@ -87,6 +89,7 @@ impl Shared {
             units,
             simulates,
             desk: Arc::new(Desk::new(guides)),
+            flips: Arc::default(),
             shelf: Mutex::new(None),
             queue: Queue::new(AT_ONCE, WAITING),
             views: Mutex::new(LruCache::new(VIEWS)),
@@ -178,9 +181,9 @@ impl Shared {
         caller: Caller,
     ) -> Result<Option<Arc<Flips>>, Trouble> {
         let (brief, shelf) = (Arc::new(asked.brief.clone()), shelf.clone());
-        let desk = self.desk.clone();
+        let (desk, looked) = (self.desk.clone(), self.flips.clone());
         self.work_watched(caller, move |watch| {
-            desk.flips(shelf.state, &brief, &shelf.hulls, watch)
+            looked.flips(&desk, shelf.state, &brief, &shelf.hulls, watch)
         })
         .await?
         // Nobody is there to read why.
