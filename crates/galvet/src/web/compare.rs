@@ -130,7 +130,13 @@ async fn part_of(
     let others = others.map(|s| (s.key.clone(), s.name())).collect();
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let slug = |key: &String| key.split(WAY).next().unwrap_or_default().to_owned();
-    let about: Vec<String> = keys.iter().map(slug).collect();
+    // A hull in several ways is told of once.
+    let mut about: Vec<String> = Vec::new();
+    for key in keys.iter().map(slug) {
+        if !about.contains(&key) {
+            about.push(key);
+        }
+    }
     let path = "/compare".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
     if !about.is_empty() {
