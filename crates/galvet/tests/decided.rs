@@ -171,6 +171,13 @@ fn what_moved_is_told_wherever_the_question_is_changed() {
     assert!(beside.contains(told), "side by side");
     let hulls = "hull=fennick-dunmarrow&#38;hull=osprith-kelda-two";
     assert!(beside.contains(&format!("href=\"/compare?{hulls}\">{back}")));
+    // A hull being typed keeps what was typed.
+    let typed = "hull-beam=90+cm&hull-length=3.7+m";
+    let new = desk.page(&format!("/new-hull?{typed}&mass=108+kg"));
+    assert!(new.contains(told), "new hull");
+    let back_to = "/new-hull?hull-beam=90%20cm&#38;hull-length=3.7%20m";
+    assert!(new.contains(&format!("href=\"{back_to}\">{back}")), "{new}");
+    assert!(!desk.page(&format!("/new-hull?{typed}")).contains(back));
     let flip = desk.page("/flip?mass=93+kg");
     assert!(flip.contains(told), "flip");
     assert!(flip.contains(&format!("href=\"/flip?\">{back}")));

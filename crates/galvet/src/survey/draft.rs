@@ -44,6 +44,12 @@ impl Draft {
         out
     }
 
+    /// What has been typed or chosen, by the fields' names.
+    pub fn pairs(&self) -> Vec<(&'static str, String)> {
+        let typed = self.typed.iter().filter(|(_, value)| !value.is_empty());
+        typed.map(|(name, value)| (*name, value.clone())).collect()
+    }
+
     /// Whether nothing has been typed or chosen.
     #[must_use]
     pub fn is_empty(&self) -> bool {

@@ -2,6 +2,7 @@
 
 use super::ask::{fields, query_of};
 use super::assets;
+use super::moved::{keep_along, moved_on};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
 use super::who::WHO;
@@ -90,15 +91,20 @@ async fn drafted(
         return Ok(None);
     };
     let action = "/new-hull".to_owned();
-    let sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let mut read = typed.read(reader.units, &today());
+    read.survey.key = DRAFT.to_owned();
+    let hull = Hull {
+        known: None,
+        survey: Arc::new(read.survey.clone()),
+    };
+    if !typed.is_empty() {
+        sentence.moved = moved_on(&hull, ask, &asked, &shelf, reader, shared).await?;
+    }
+    // What is typed stays, whatever becomes of the question.
+    keep_along(&mut sentence, &typed.pairs(), true);
     let (desk, brief) = (shared.desk.clone(), Arc::new(asked.brief));
     let view = shared.work(reader.caller, move || {
-        let mut read = typed.read(reader.units, &today());
-        read.survey.key = DRAFT.to_owned();
-        let hull = Hull {
-            known: None,
-            survey: Arc::new(read.survey.clone()),
-        };
         let mut hulls = shelf.hulls.clone();
         hulls.push(hull.clone());
         let answered = desk.ranking(&brief, &hulls, &Patient).ok();
