@@ -55,6 +55,8 @@ test("a shortlist is put together, stays, and stands side by side", async ({
   await page.getByRole("button", { name: "Side by side" }).click();
   await expect(page.locator(".beside thead")).toContainText(third);
   await expect(page).toHaveURL(/\/compare\?.*mass=70/);
+  // What is chosen before the page's script runs waits for its button.
+  await page.waitForLoadState("load");
   // A column becomes another way of the same hull; its address says so.
   await page.getByLabel("Put another beside").selectOption("fennick-dunmarrow");
   await expect(page.locator(".beside thead th")).toHaveCount(3);
