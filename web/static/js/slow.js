@@ -7,7 +7,7 @@
 import { queryOf } from "./answer.js";
 
 /** @param {Document} page */
-export function linksThatTakeTime(page) {
+export function workThatTakesTime(page) {
   page.addEventListener("click", (event) => {
     const link = event.target.closest?.("a[data-slow]");
     if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;
