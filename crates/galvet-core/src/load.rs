@@ -1,6 +1,7 @@
 //! Where every mass lies: hull, crew and what the layout stows.
 
 use crate::base::Lanes;
+use crate::body::Shape;
 use crate::crew::{Company, Crew, SeatHeight};
 use crate::float::Weight;
 use crate::guide::{Guide, Guides};
@@ -50,13 +51,45 @@ pub enum Carriage {
     AtTheFeet,
 }
 
-/// A mass at a place; heights count from the cockpit floor.
+/// What a load's heights count from on some shapes: the floor over the baseline and
+/// the seats over the floor, m.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Stance<const N: usize> {
+    /// The floor one stands on.
+    pub floor: Lanes<N>,
+    /// Surface of the seat at its low and its high place.
+    pub seats: [Lanes<N>; 2],
+}
+
+impl<const N: usize> Stance<N> {
+    /// The seats of `shapes` over a floor.
+    #[must_use]
+    pub fn of(shapes: &[Shape; N], floor: Lanes<N>) -> Self {
+        let seat = |at: usize| Lanes::from_fn(|i| shapes[i].seats[at]);
+        Self {
+            floor,
+            seats: [seat(0), seat(1)],
+        }
+    }
+}
+
+/// What a mass rests on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Rests {
+    /// The cockpit floor.
+    Floor,
+    /// The seat at its low (0) or high (1) place.
+    Seat(usize),
+}
+
+/// A mass at a place; its height counts from what it rests on.
 #[derive(Debug, Clone, Copy)]
 struct Placed {
     mass: f64,
     x: f64,
     y: f64,
-    above_floor: f64,
+    on: Rests,
+    above: f64,
     radius: f64,
 }
 
@@ -71,14 +104,15 @@ pub struct LoadPlan {
     crew_mass: f64,
     /// Those seated beside the angler.
     seated: Vec<Placed>,
-    low_seat: f64,
-    /// Height of the tallest of their heads above the floor, m.
-    tallest: f64,
+    /// Height of the tallest of their heads above the low seat, m.
+    tallest: Option<f64>,
     live: f64,
     /// What each kilogram more on everybody seated adds to that, m.
     live_per_kg: f64,
     seat_x: f64,
-    seat_height: f64,
+    seat: usize,
+    /// Risers and cushions under the angler, m.
+    raised: f64,
     seated_centre: f64,
     standing_centre: f64,
     sitting_height: f64,
@@ -106,23 +140,21 @@ impl LoadPlan {
     ) -> Self {
         let board = survey.construction == Construction::Board;
         let place = survey.value(Measure::SeatPlace);
-        // Others sit in the low seat, whatever the angler's own is set to.
-        let low = survey.seat_height(false);
-        let low = low.unwrap_or(guides[Guide::SeatHeight]);
         let sat = company.sat.iter();
-        let head = |s: &crate::crew::Sat| low + guides[Guide::SittingHeight] * s.who.stature();
+        let head = |s: &crate::crew::Sat| guides[Guide::SittingHeight] * s.who.stature();
         Self {
             layout,
             crew,
             crew_mass: crew.dressed_mass(guides),
-            low_seat: low,
-            tallest: sat.clone().map(head).fold(0.0, f64::max),
+            tallest: sat.clone().map(head).reduce(f64::max),
             seated: sat
                 .map(|s| Placed {
                     mass: s.who.dressed_mass(guides),
                     x: bow + s.x,
                     y: 0.0,
-                    above_floor: low + guides[Guide::SeatedCentre] * s.who.stature(),
+                    // In the low seat, whatever the angler's own is set to.
+                    on: Rests::Seat(0),
+                    above: guides[Guide::SeatedCentre] * s.who.stature(),
                     radius: guides[Guide::SeatedRadius],
                 })
                 .collect(),
@@ -130,9 +162,8 @@ impl LoadPlan {
             live_per_kg: company.sways(guides),
             company,
             seat_x: bow + place.unwrap_or(guides[Guide::SeatPlace]) * length,
-            seat_height: survey
-                .seat_height(seat == SeatHeight::High)
-                .unwrap_or(guides[Guide::SeatHeight]),
+            seat: usize::from(seat == SeatHeight::High),
+            raised: 0.0,
             seated_centre: guides[Guide::SeatedCentre],
             standing_centre: guides[Guide::StandingCentre],
             sitting_height: guides[Guide::SittingHeight],
@@ -170,7 +201,7 @@ impl LoadPlan {
     /// mass is left out.
     #[must_use]
     pub fn raised(mut self, by: f64) -> Self {
-        self.seat_height += by;
+        self.raised += by;
         self
     }
 
@@ -224,16 +255,17 @@ impl LoadPlan {
         self.crew_mass
     }
 
-    /// Seat surface above the floor, m.
+    /// Surface the angler sits on above the floor of a shape, m: the seat as set, with
+    /// what raises it.
     #[must_use]
-    pub const fn seat_height(&self) -> f64 {
-        self.seat_height
+    pub const fn seat_height(&self, shape: &Shape) -> f64 {
+        shape.seats[self.seat] + self.raised
     }
 
-    /// The low seat's surface above the floor, m: where others sit.
+    /// The low seat's surface above the floor of a shape, m: where others sit.
     #[must_use]
-    pub const fn low_seat(&self) -> f64 {
-        self.low_seat
+    pub const fn low_seat(shape: &Shape) -> f64 {
+        shape.seats[0]
     }
 
     /// Body centre of a standing angler above the floor, m.
@@ -252,30 +284,33 @@ impl LoadPlan {
     }
 
     /// Height above the floor of the highest thing aboard, m: the angler's
-    /// head, or the highest kit's top (its centre, where its size is not known).
+    /// head on a shape, or the highest kit's top (its centre, where its size is not known).
     #[must_use]
-    pub fn highest(&self, carriage: Carriage) -> f64 {
+    pub fn highest(&self, carriage: Carriage, shape: &Shape) -> f64 {
         let head = match carriage {
-            Carriage::Seated => self.seat_height + self.sitting_height * self.crew.stature(),
+            Carriage::Seated => self.seat_height(shape) + self.sitting_height * self.crew.stature(),
             Carriage::AtTheFeet => self.crew.stature(),
         };
         let kit = self.layout.stowed.iter().map(crate::stow::Stowed::top);
-        kit.fold(head.max(self.tallest), f64::max)
+        let others = self.tallest.map(|t| Self::low_seat(shape) + t);
+        kit.chain(others).fold(head, f64::max)
     }
 
     fn crew_placed(&self, carriage: Carriage) -> Placed {
-        let (above_floor, radius) = match carriage {
+        let (on, above, radius) = match carriage {
             Carriage::Seated => (
-                self.seat_height + self.seated_centre * self.crew.stature(),
+                Rests::Seat(self.seat),
+                self.raised + self.seated_centre * self.crew.stature(),
                 self.seated_radius,
             ),
-            Carriage::AtTheFeet => (0.0, 0.0),
+            Carriage::AtTheFeet => (Rests::Floor, 0.0, 0.0),
         };
         Placed {
             mass: self.crew_mass,
             x: self.crew_place(carriage),
             y: 0.0,
-            above_floor,
+            on,
+            above,
             radius,
         }
     }
@@ -285,7 +320,8 @@ impl LoadPlan {
             mass: s.loaded_mass,
             x: s.x,
             y: s.y,
-            above_floor: s.above_floor,
+            on: Rests::Floor,
+            above: s.above_floor,
             radius: 0.0,
         });
         let seated = self.seated.iter().copied();
@@ -294,22 +330,28 @@ impl LoadPlan {
             .chain(stowed)
     }
 
-    /// Crew and rig without the hull; `floor` is the floor's height, m.
+    /// Crew and rig without the hull, on shapes whose floor and seats lie as `stance`
+    /// says.
     #[must_use]
-    pub fn load<const N: usize>(&self, carriage: Carriage, floor: Lanes<N>) -> Weight<N> {
+    pub fn load<const N: usize>(&self, carriage: Carriage, stance: &Stance<N>) -> Weight<N> {
         let mut mass = 0.0;
         let mut moment = [0.0; 3];
+        let mut sat = [0.0; 2];
         for p in self.aboard(carriage) {
             mass += p.mass;
             moment[0] += p.mass * p.x;
             moment[1] += p.mass * p.y;
-            moment[2] += p.mass * p.above_floor;
+            moment[2] += p.mass * p.above;
+            if let Rests::Seat(at) = p.on {
+                sat[at] += p.mass;
+            }
         }
+        let seats = stance.seats[0] * (sat[0] / mass) + stance.seats[1] * (sat[1] / mass);
         Weight {
             mass: Lanes::splat(mass),
             x: Lanes::splat(moment[0] / mass),
             y: Lanes::splat(moment[1] / mass),
-            z: floor + moment[2] / mass,
+            z: stance.floor + seats + moment[2] / mass,
         }
     }
 
@@ -337,10 +379,10 @@ impl LoadPlan {
     pub fn total<const N: usize>(
         &self,
         carriage: Carriage,
-        floor: Lanes<N>,
+        stance: &Stance<N>,
         hull_mass: Lanes<N>,
     ) -> Weight<N> {
-        self.hull_with(hull_mass, self.load(carriage, floor))
+        self.hull_with(hull_mass, self.load(carriage, stance))
     }
 
     /// The hull with any load in it.
@@ -359,10 +401,12 @@ impl LoadPlan {
     }
 
     /// Roll radius of gyration about the whole's centre, m, from the mass
-    /// layout (no added water), for one lane.
+    /// layout (no added water), for one shape whose floor lies `floor` m up.
     #[must_use]
-    pub fn roll_radius(&self, carriage: Carriage, floor: f64, hull_mass: f64) -> f64 {
-        let whole = self.total::<1>(carriage, Lanes::splat(floor), Lanes::splat(hull_mass));
+    pub fn roll_radius(&self, carriage: Carriage, floor: f64, shape: &Shape) -> f64 {
+        let hull_mass = shape.hull_mass;
+        let stance = Stance::of(&[*shape], Lanes::splat(floor));
+        let whole = self.total::<1>(carriage, &stance, Lanes::splat(hull_mass));
         let (centre, side) = (whole.z.0[0], whole.y.0[0]);
         let about = |mass: f64, y: f64, z: f64, own: f64| {
             mass * ((y - side).powi(2) + (z - centre).powi(2) + own * own)
@@ -372,7 +416,11 @@ impl LoadPlan {
             inertia += about(f.mass, 0.0, f.z, 0.0);
         }
         for p in self.aboard(carriage) {
-            inertia += about(p.mass, p.y, floor + p.above_floor, p.radius);
+            let seat = match p.on {
+                Rests::Floor => 0.0,
+                Rests::Seat(at) => shape.seats[at],
+            };
+            inertia += about(p.mass, p.y, floor + seat + p.above, p.radius);
         }
         (inertia / whole.mass.0[0]).sqrt()
     }

@@ -17,13 +17,21 @@ fn resistance(frame: &Frame, shape: &Shape, mass: f64) -> Resistance {
 }
 
 fn first() -> Resistance {
-    let frame = common::frame(3.7, 0.9, BottomShape::Tunnel, Construction::SitOnTop);
-    resistance(&frame, &prototype_shape(0.36, 0.135, false, 50.0), 156.0)
+    let frame = common::frame(3.7, 0.9, Construction::SitOnTop);
+    resistance(
+        &frame,
+        &prototype_shape(BottomShape::Tunnel, 0.36, 0.135, 50.0),
+        156.0,
+    )
 }
 
 fn third() -> Resistance {
-    let frame = common::frame(4.4, 0.74, BottomShape::ShallowVee, Construction::SitOnTop);
-    resistance(&frame, &prototype_shape(0.36, 0.135, false, 33.0), 131.0)
+    let frame = common::frame(4.4, 0.74, Construction::SitOnTop);
+    resistance(
+        &frame,
+        &prototype_shape(BottomShape::ShallowVee, 0.36, 0.135, 33.0),
+        131.0,
+    )
 }
 
 #[test]

@@ -16,8 +16,9 @@ fn leaned_out_for_a_fish_she_lies_where_moment_and_arm_balance() {
     assert_eq!(Some(view.heel_deg), a.median(Quantity::ReachHeel));
     let guides = a.setup.guides();
     let crew = a.setup.loads.crew_mass();
-    // 0.68 × 0.20 × 1.8 m × sin 20° of the whole body, and a fish at the gunwale.
-    let shift = 0.68 * 0.20 * 1.8 * 20_f64.to_radians().sin();
+    // 0.68 × 0.20 × 1.8 m × sin 20° of the whole body, four tenths of it taken back, and
+    // a fish at the gunwale.
+    let shift = 0.6 * 0.68 * 0.20 * 1.8 * 20_f64.to_radians().sin();
     let tipping = crew * shift + guides[Guide::LandedFish] * 0.40;
     let heel = view.heel_deg.to_radians();
     let whole = 103.0 + a.middle.hull_mass;

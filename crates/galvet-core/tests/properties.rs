@@ -17,8 +17,11 @@ fn shape() -> impl Strategy<Value = Shape> {
         (1.8..4.0_f64, 1.8..4.0_f64, 0.0..0.4_f64, 0.28..0.42_f64),
         (0.0..0.15_f64, 0.0..0.12_f64, 0.08..0.2_f64, -0.15..0.15_f64),
         (0.6..0.9_f64, 0.08..0.23_f64, 0.72..0.98_f64),
+        (0..BottomShape::ALL.len(), -0.06..0.10_f64),
     )
-        .prop_map(|(plan, heights, recess)| Shape {
+        .prop_map(|(plan, heights, recess, (bottom, flare))| Shape {
+            bottom: BottomShape::ALL[bottom],
+            flare,
             bow_exponent: plan.0,
             stern_exponent: plan.1,
             stern_end: plan.2,
@@ -34,18 +37,13 @@ fn shape() -> impl Strategy<Value = Shape> {
             height_scale: 1.0,
             hull_mass: 35.0,
             kit_mass: 2.5,
+            seats: [0.10, 0.26],
         })
 }
 
 fn frame() -> impl Strategy<Value = Frame> {
-    (2.6..4.8_f64, 0.65..1.0_f64, 0..5usize, 0..3usize).prop_map(|(length, beam, bottom, kind)| {
-        let construction = Construction::ALL[kind];
-        let bottom = match construction {
-            Construction::Board => BottomShape::Board,
-            _ => BottomShape::ALL[bottom],
-        };
-        common::frame(length, beam, bottom, construction)
-    })
+    (2.6..4.8_f64, 0.65..1.0_f64, 0..3usize)
+        .prop_map(|(length, beam, kind)| common::frame(length, beam, Construction::ALL[kind]))
 }
 
 /// Plenty of buoyancy is left and the trim is moderate: away from foundering,
@@ -267,9 +265,9 @@ proptest! {
 
 #[test]
 fn refining_the_stations_changes_little() {
-    let shape = common::prototype_shape(0.36, 0.135, false, 50.0);
+    let shape = common::prototype_shape(BottomShape::Tunnel, 0.36, 0.135, 50.0);
     for construction in Construction::ALL {
-        let frame = common::frame(3.7, 0.9, BottomShape::Tunnel, *construction);
+        let frame = common::frame(3.7, 0.9, *construction);
         let w = weight(156.0, 1.95, 0.0, 0.4);
         let arms: Vec<(f64, f64)> = [1, 2, 4, 8]
             .map(|refine| {

@@ -52,7 +52,10 @@ fn row(
                 (Measure::SeatLow, seat),
             ],
         ),
-        shape: prototype_shape(depth, floor, construction == Construction::Board, hull),
+        shape: Shape {
+            seats: [seat; 2],
+            ..prototype_shape(bottom, depth, floor, hull)
+        },
         // The table's anglers are weighed as they sit in the boat.
         brief: brief(mass - DRESSED, stature, rig(kit, 0.60, 0.25 - floor)),
         draft,

@@ -16,8 +16,12 @@ use galvet_core::stability::righting;
 
 /// A low-floored hull loaded until its floor is well under water.
 fn hull() -> Body<1> {
-    let frame = common::frame(3.6, 0.88, BottomShape::Flat, Construction::SitOnTop);
-    draw(&frame, &[prototype_shape(0.36, 0.07, false, 40.0)], 1)
+    let frame = common::frame(3.6, 0.88, Construction::SitOnTop);
+    draw(
+        &frame,
+        &[prototype_shape(BottomShape::Flat, 0.36, 0.07, 40.0)],
+        1,
+    )
 }
 
 const MASS: f64 = 235.0;
@@ -161,6 +165,7 @@ fn valves_drain_only_a_floor_above_the_water() {
             (Measure::Beam, 0.88),
             (Measure::FittedWeight, 45.0),
             (Measure::FloorHeight, 0.11),
+            (Measure::SeatLow, 0.05),
         ],
     );
     let undrained = |scuppers, mass| {

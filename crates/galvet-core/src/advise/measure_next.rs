@@ -57,9 +57,10 @@ fn bins(assessment: &Assessment, order: &[usize], target: Target) -> Vec<usize> 
 }
 
 fn points(assessment: &Assessment, order: &[usize], brief: &Brief, scales: &Scales) -> Vec<f64> {
+    // What is asked and not met costs every shape the same: it narrows nothing.
     order
         .iter()
-        .map(|&i| score_shape(assessment, i, brief, scales).total)
+        .map(|&i| score_shape(assessment, i, brief, scales, 0.0).total)
         .collect()
 }
 
@@ -77,8 +78,8 @@ fn over_bins(bins: &[usize], f: impl Fn(&[usize]) -> f64) -> f64 {
         / bins.len().max(1) as f64
 }
 
-/// What to measure on one hull, best first: how much each would narrow its
-/// points. Empty when everything worth it is known.
+/// What to measure on one hull: how much each would narrow its points; first what
+/// narrows them most for the trouble it is ([`Target::trouble`]). Empty when everything worth it is known.
 #[must_use]
 pub fn for_hull(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Vec<Suggestion> {
     if assessment.effective_size() < 2.0 * BINS as f64 {
@@ -112,7 +113,8 @@ pub fn for_hull(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Vec<
         })
         .filter(|s| s.narrows > WORTH)
         .collect();
-    found.sort_by(|a, b| b.narrows.total_cmp(&a.narrows));
+    let worth = |s: &Suggestion| s.narrows / s.target.trouble();
+    found.sort_by(|a, b| worth(b).total_cmp(&worth(a)));
     found
 }
 
@@ -123,8 +125,12 @@ pub fn for_shortlist(ranking: &Ranking) -> Option<Settles> {
     let mut best: Option<(f64, Settles)> = None;
     for upper in 0..entries.len().saturating_sub(1) {
         let pair: [&Assessment; 2] = [&entries[upper].assessment, &entries[upper + 1].assessment];
-        let orders = pair.map(Assessment::evenly);
-        let scored = [0, 1].map(|i| points(pair[i], &orders[i], &ranking.brief, &ranking.scales));
+        let orders = [0, 1].map(|i| pair[i].evenly_as(upper + i));
+        let scored = [0, 1].map(|i| {
+            let off = entries[upper + i].score.demands;
+            let points = points(pair[i], &orders[i], &ranking.brief, &ranking.scales);
+            points.into_iter().map(|p| p - off).collect::<Vec<f64>>()
+        });
         let size = scored[0].len().min(scored[1].len());
         let wins = |members: &[usize]| {
             let won = members

@@ -10,12 +10,12 @@
 //! sections vary smoothly, so a few nodes integrate far below the width of the
 //! estimate (see the refinement test).
 
-use super::section::{breadth_at, corners, crown, swell};
+use super::section::{breadth_at, corners, crown, outline, skin};
 use super::shape::Shape;
 use super::stations::{Body, EdgePoint};
 use crate::base::Lanes;
 use crate::guide::{Guide, Guides};
-use crate::hull::{BottomShape, Construction, Recess, Station};
+use crate::hull::{Construction, Recess, Station};
 use gauss_quad::GaussLegendre;
 use std::borrow::Cow;
 use std::num::NonZeroUsize;
@@ -28,8 +28,6 @@ pub struct Frame {
     pub length: f64,
     /// Greatest beam, m.
     pub beam: f64,
-    /// Bottom shape drawn.
-    pub bottom: BottomShape,
     /// How the deck is made.
     pub construction: Construction,
     /// Rise of the gunwale at bow and stern over mid-length, m.
@@ -37,33 +35,19 @@ pub struct Frame {
     /// How much the foot well's and the tank well's floor lies above the
     /// cockpit's, m.
     pub step: f64,
-    /// How high the bottom reaches up again inside, share of the depth.
-    crown: f64,
 }
 
 impl Frame {
     /// A frame with the guide values' sheer and floor step.
     #[must_use]
-    pub fn new(
-        length: f64,
-        beam: f64,
-        bottom: BottomShape,
-        construction: Construction,
-        guides: &Guides,
-    ) -> Self {
+    pub fn new(length: f64, beam: f64, construction: Construction, guides: &Guides) -> Self {
         Self {
             length,
             beam,
-            bottom,
             construction,
             sheer: (guides[Guide::SheerBow], guides[Guide::SheerStern]),
             step: guides[Guide::FloorStep],
-            crown: crown(bottom),
         }
-    }
-
-    fn corners(&self) -> &'static [(f64, f64)] {
-        corners(self.bottom)
     }
 }
 
@@ -169,7 +153,7 @@ fn cut(frame: &Frame, shape: &Shape, share: f64) -> Cut {
     let plan = end + (1.0 - end) * (1.0 - a.powf(exponent));
     let keel = rise * a * a * a;
     Cut {
-        half: 0.5 * frame.beam * plan,
+        half: 0.5 * frame.beam * shape.breadth_scale * plan,
         keel,
         gunwale: (shape.depth + sheer * a * a).max(keel + LEAST_HEIGHT),
     }
@@ -182,8 +166,9 @@ fn floor_edge(frame: &Frame, shape: &Shape, cut: &Cut, raised: bool) -> (f64, f6
     // Above the bottom, its tunnels too; every section is higher than two skins.
     let z = wanted
         .min(cut.gunwale - SKIN)
-        .max(cut.keel + SKIN + frame.crown * height);
-    let share = breadth_at(frame.corners(), shape.fullness, (z - cut.keel) / height);
+        .max(cut.keel + SKIN + crown(shape.bottom) * height);
+    let at = (z - cut.keel) / height;
+    let share = breadth_at(shape.bottom, shape.fullness, shape.flare, at);
     let skin = (share * cut.half - SKIN).max(0.0);
     ((shape.recess_breadth * cut.half).min(skin), z)
 }
@@ -192,7 +177,11 @@ fn floor_edge(frame: &Frame, shape: &Shape, cut: &Cut, raised: bool) -> (f64, f6
 /// segment: 1 for use, more to measure the integration error.
 #[must_use]
 pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -> Body<N> {
-    let points = frame.corners().len() + CLOSING;
+    let most = shapes.iter().map(|s| corners(s.bottom).len()).max();
+    let outlines = shapes
+        .each_ref()
+        .map(|s| outline(s.bottom, s.fullness, s.flare, most.unwrap_or(0)));
+    let points = outlines.first().map_or(0, |o| o.len()) + CLOSING;
     // A board's standing surface is its deck; a survey's floor height is its own.
     let board = frame.construction == Construction::Board;
     let standing = Lanes::from_fn(|i| {
@@ -214,7 +203,7 @@ pub fn draw<const N: usize>(frame: &Frame, shapes: &[Shape; N], refine: usize) -
             body.weight
                 .push(Lanes(here.map(|s| weight * (s.to - s.from))) * frame.length);
             body.recess.push(here[0].recess);
-            add_station(&mut body, frame, shapes, &here[0], share);
+            add_station(&mut body, frame, shapes, &outlines, &here[0], share);
         }
         end = Some(add_edges(&mut body, frame, shapes, &here, end));
     }
@@ -229,13 +218,15 @@ fn add_station<const N: usize>(
     body: &mut Body<N>,
     frame: &Frame,
     shapes: &[Shape; N],
+    outlines: &[Vec<(f64, f64)>; N],
     segment: &Segment,
     share: [f64; N],
 ) {
     let cuts: [Cut; N] = std::array::from_fn(|i| cut(frame, &shapes[i], share[i]));
-    for &(share, height) in frame.corners() {
-        let y = Lanes::from_fn(|i| swell(share, shapes[i].fullness) * cuts[i].half);
-        let z = Lanes::from_fn(|i| cuts[i].keel + height * (cuts[i].gunwale - cuts[i].keel));
+    for k in 0..outlines[0].len() {
+        let y = Lanes::from_fn(|i| outlines[i][k].0 * cuts[i].half);
+        let z =
+            Lanes::from_fn(|i| cuts[i].keel + outlines[i][k].1 * (cuts[i].gunwale - cuts[i].keel));
         for outline in [&mut body.solid, &mut body.sealed] {
             outline.y.push(y);
             outline.z.push(z);
@@ -270,7 +261,8 @@ fn add_edges<const N: usize>(
     segment: &[Segment; N],
     before: Option<End<N>>,
 ) -> End<N> {
-    let top = frame.corners().last().map_or(1.0, |c| c.0);
+    let top: [f64; N] =
+        std::array::from_fn(|i| corners(shapes[i].bottom).last().map_or(1.0, |c| c.0));
     let Segment { recess, raised, .. } = segment[0];
     let shares: [[f64; N]; EDGES + 1] = std::array::from_fn(|step| {
         segment.map(|s| s.from + (s.to - s.from) * step as f64 / EDGES as f64)
@@ -283,7 +275,7 @@ fn add_edges<const N: usize>(
         let x = Lanes(*share) * frame.length;
         let rail = EdgePoint {
             x,
-            y: Lanes::from_fn(|i| cuts[i].half * top),
+            y: Lanes::from_fn(|i| cuts[i].half * top[i]),
             z: Lanes::from_fn(|i| cuts[i].gunwale),
         };
         let before = before.filter(|_| step == 0);
@@ -424,13 +416,12 @@ pub fn half_section(frame: &Frame, shape: &Shape, share: f64) -> HalfSection {
         .into_iter()
         .find(|s| share >= s.from && share <= s.to);
     let here = cut(frame, shape, share);
-    let corners = frame.corners().iter();
-    let skin = corners
-        .map(|&(y, z)| {
-            (
-                swell(y, shape.fullness) * here.half,
-                here.keel + z * (here.gunwale - here.keel),
-            )
+    let skin = corners(shape.bottom)
+        .iter()
+        .map(|&corner| {
+            let share = skin(shape.bottom, corner, shape.fullness, shape.flare);
+            let height = corner.1 * (here.gunwale - here.keel);
+            (share * here.half, here.keel + height)
         })
         .collect();
     let inner = match segment.filter(|s| s.recess.is_some()) {

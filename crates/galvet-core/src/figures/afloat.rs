@@ -8,7 +8,7 @@ use crate::float::{
     Accuracy, Limit, Settled, Start, Weight, clearance, further_load, metacentric_height, settle,
 };
 use crate::hull::Flooded;
-use crate::load::Carriage;
+use crate::load::{Carriage, Stance};
 use crate::stability::{Arm, Walk, righting, walked};
 use std::sync::Arc;
 
@@ -18,6 +18,8 @@ pub struct Case<const N: usize> {
     pub weight: Weight<N>,
     /// Upright equilibrium.
     pub upright: Settled<N>,
+    /// How the angler is carried in it.
+    pub carriage: Carriage,
 }
 
 /// `N` shapes of one hull, floated upright in their load cases.
@@ -72,8 +74,14 @@ impl<'a, const N: usize> Afloat<'a, N> {
     /// it lies to starboard.
     #[must_use]
     pub fn weight(&self, carriage: Carriage) -> Weight<N> {
-        let floor = self.body.standing_height;
-        self.setup.loads.total(carriage, floor, self.hull_mass)
+        let stance = self.stance();
+        self.setup.loads.total(carriage, &stance, self.hull_mass)
+    }
+
+    /// Floor and seats of the shapes.
+    #[must_use]
+    pub fn stance(&self) -> Stance<N> {
+        Stance::of(self.shapes, self.body.standing_height)
     }
 
     /// Floats the bodies upright with the crew carried so.
@@ -88,7 +96,11 @@ impl<'a, const N: usize> Afloat<'a, N> {
         // The body is the same on both sides: lean towards the heavier one.
         weight.y = weight.y.abs();
         let upright = self.settle_on(self.setup.open, &weight, 0.0, start);
-        Case { weight, upright }
+        Case {
+            weight,
+            upright,
+            carriage,
+        }
     }
 
     fn settle_on(
@@ -226,7 +238,7 @@ impl<'a, const N: usize> Afloat<'a, N> {
     #[must_use]
     pub fn further(&self, case: &Case<N>, clear: Option<f64>) -> Option<Lanes<N>> {
         let loads = &self.setup.loads;
-        let load = loads.load(self.setup.carriage(), self.body.standing_height);
+        let load = loads.load(case.carriage, &self.stance());
         further_load(
             &self.body,
             &self.body.outline(self.setup.open),

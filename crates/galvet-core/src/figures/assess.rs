@@ -2,13 +2,15 @@
 
 use super::afloat::Afloat;
 use super::quantity::{Quantity, Values};
-use super::range::Range;
+use super::range::{Range, Shown};
 use super::setup::{Setup, WaterLimit};
 use super::worst::{Day, Found};
 use crate::base::Lanes;
 use crate::body::Shape;
 use crate::float::{Accuracy, Fate, bearable_share};
-use crate::load::Carriage;
+use crate::guide::Guide;
+use crate::hull::Propulsion;
+use crate::load::{Carriage, Stance};
 use crate::plausible::{LANES, Posterior, effective_size};
 use crate::question::Brief;
 use crate::stow::Hour;
@@ -60,10 +62,16 @@ impl Assessment {
     fn from_figures(setup: Setup, middle: Shape, day: Day, figures: Vec<Found>) -> Self {
         let (sample, fates): (Vec<Values>, Vec<Fate>) = figures.into_iter().unzip();
         let weights = &setup.posterior.weights;
-        let ranges = Quantity::ALL
-            .iter()
-            .map(|&q| Range::of(sample.iter().map(|v| v.raw(q)).zip(weights.iter().copied())))
-            .collect();
+        let over = |&q: &Quantity| {
+            let shown = sample.iter().zip(&fates).zip(weights);
+            let shown = shown.map(|((values, fate), &weight)| Shown {
+                value: values.raw(q),
+                weight,
+                absent: q.absent_counts_as(fate.is_rest()),
+            });
+            Range::over_all(&shown.collect::<Vec<_>>())
+        };
+        let ranges = Quantity::ALL.iter().map(over).collect();
         Self {
             setup,
             middle,
@@ -76,8 +84,8 @@ impl Assessment {
         }
     }
 
-    /// Median and 5-95 % range of a figure, with the share of shapes that have
-    /// it; `None` where none has.
+    /// Median and 5-95 % range of a figure over all shapes, with the share of those
+    /// that have it; `None` where none has.
     #[must_use]
     pub fn range(&self, quantity: Quantity) -> Option<Range> {
         self.ranges[quantity as usize]
@@ -151,6 +159,18 @@ impl Assessment {
         out
     }
 
+    /// The same begun at a place that follows from `which`. All hulls have one and the
+    /// same sample: read from places of their own, the shapes of two of them are paired
+    /// as if they were drawn apart. The golden section spreads any number of places.
+    #[must_use]
+    pub fn evenly_as(&self, which: usize) -> Vec<usize> {
+        let mut out = self.evenly();
+        let at = (which as f64 * 0.618_033_988_75).fract() * out.len() as f64;
+        let at = (at as usize).min(out.len());
+        out.rotate_left(at);
+        out
+    }
+
     /// Shapes that count, of those in the sample.
     #[must_use]
     pub fn effective_size(&self) -> f64 {
@@ -189,6 +209,94 @@ impl Assessment {
         over.reduce(f64::max)
     }
 
+    /// What drives her where the question is asked: by paddle where the water is too
+    /// shallow for her drive or motor to be down, see [`Assessment::drive_up`].
+    #[must_use]
+    pub fn driven(&self) -> Propulsion {
+        if self.drive_up() {
+            Propulsion::Paddle
+        } else {
+            self.setup.posterior.survey.propulsion
+        }
+    }
+
+    /// Whether the water is too shallow for her drive or motor to be down; where nobody
+    /// measured how far it reaches, by a guide value.
+    #[must_use]
+    pub fn drive_up(&self) -> bool {
+        let survey = &self.setup.posterior.survey;
+        let reach = self.setup.guides()[Guide::DriveReach];
+        let guessed = || self.median(Quantity::Deepest).map(|d| d + reach);
+        let down = self.median(Quantity::DraftWithDrive).or_else(guessed);
+        let least = self.setup.brief.water.least_depth;
+        survey.propulsion.has_drive() && down.is_some_and(|deep| deep > least)
+    }
+
+    /// Share of the shapes that stay up in which leaning out to land a fish does not
+    /// hold; 0 where none stays up.
+    #[must_use]
+    pub fn reach_lost(&self) -> f64 {
+        let up = self.share(Fate::is_rest);
+        let holds = self.range(Quantity::ReachHeel).map_or(0.0, |r| r.share);
+        if up > 0.0 {
+            (1.0 - holds / up).clamp(0.0, 1.0)
+        } else {
+            0.0
+        }
+    }
+
+    /// What she weighs as launched: hull, seat and drive, and what was built on since, kg.
+    /// The one account of it.
+    #[must_use]
+    pub fn fitted_mass(&self) -> f64 {
+        let posterior = &self.setup.posterior;
+        let masses = posterior.shapes.iter().map(|s| s.hull_mass);
+        let middle = Range::of(masses.zip(posterior.weights.iter().copied()));
+        middle.map_or(self.middle.hull_mass, |r| r.p50) + self.setup.loads.fixed_mass()
+    }
+
+    /// Share of the possible shapes in which the load the label allows puts the line the
+    /// water must stay under in it; 0 where no label is known. Of every fourth shape.
+    #[must_use]
+    pub fn label_wets(&self) -> f64 {
+        const EVERY: usize = 4;
+        let Some(label) = self.median(Quantity::LabelMargin) else {
+            return 0.0;
+        };
+        let all = &self.setup.posterior.shapes;
+        let mut chosen: Vec<Shape> = self
+            .evenly()
+            .into_iter()
+            .step_by(EVERY)
+            .map(|i| all[i])
+            .collect();
+        chosen.sort_by_key(|shape| shape.bottom);
+        let wet = chosen.chunks(LANES).map(|group| {
+            let lanes: [Shape; LANES] = std::array::from_fn(|i| group[i.min(group.len() - 1)]);
+            let afloat = Afloat::new(&self.setup, &lanes, Accuracy::SAMPLE);
+            let case = afloat.case(self.setup.carriage());
+            let further = afloat.further(&case, Some(0.0));
+            let wets = |i: &usize| further.is_some_and(|f| f.0[*i] < label);
+            (0..group.len()).filter(wets).count()
+        });
+        wet.sum::<usize>() as f64 / chosen.len().max(1) as f64
+    }
+
+    /// "sits 7 mm to port to level the kit", where some shapes would not rest otherwise.
+    fn levelling(&self) -> Option<String> {
+        let shift = self.range(Quantity::LevelShift)?;
+        let y = self
+            .setup
+            .loads
+            .load(Carriage::Seated, &Stance::of(&[self.middle], Lanes::ZERO));
+        let to = if y.y.0[0] > 0.0 { "port" } else { "starboard" };
+        Some(format!(
+            "sits {:.0} mm to {to} to level what lies off the middle: in {:.0} of 100 possible shapes it rests only so",
+            (1000.0 * shift.p50).max(1.0),
+            (100.0 * shift.share).ceil()
+        ))
+    }
+
     /// What label and measurements say that a reader must hear.
     #[must_use]
     pub fn remarks(&self) -> &[String] {
@@ -197,14 +305,10 @@ impl Assessment {
 
     fn find_remarks(&self) -> Vec<String> {
         let mut out = self.setup.posterior.doubts.clone();
-        let Some(label) = self.median(Quantity::LabelMargin) else {
-            return out;
-        };
-        let shapes = [self.middle];
-        let afloat = Afloat::new(&self.setup, &shapes, Accuracy::SAMPLE);
-        let case = afloat.case(self.setup.carriage());
-        let wet = afloat.further(&case, Some(0.0)).map(|f| f.0[0]);
-        if wet.is_some_and(|wet| wet < label) {
+        out.extend(self.levelling());
+        let share = self.label_wets();
+        // Said where it is likelier than not, with how likely it is.
+        if share > 0.5 {
             let said = match self.setup.limit {
                 WaterLimit::Floor => {
                     "the label holds only with plugs: loaded to it with open scuppers, the floor is under water"
@@ -216,7 +320,9 @@ impl Assessment {
                     "the label is more than she carries: loaded to it, the deck is under water; is it another hull's, or in another unit?"
                 }
             };
-            out.push(said.to_owned());
+            let of = (100.0 * share).round().clamp(51.0, 99.0);
+            let of = if share > 0.995 { 100.0 } else { of };
+            out.push(format!("{said} (in {of:.0} of 100 possible shapes)"));
         }
         out
     }
@@ -248,7 +354,7 @@ fn too_much_as(setup: &Setup, shape: Shape) -> Option<f64> {
         stands.then_some(Carriage::AtTheFeet),
     ];
     let over = carriages.into_iter().flatten().map(|carriage| {
-        let load = loads.load(carriage, body.standing_height);
+        let load = loads.load(carriage, &afloat.stance());
         let share = bearable_share(
             body,
             &body.outline(setup.open),
@@ -280,8 +386,8 @@ fn coprime_step(size: usize) -> usize {
 }
 
 /// Evaluates shapes in groups of [`LANES`]; the last group repeats its last
-/// shape to fill the lanes. Shapes of like depth go together: the water meets
-/// their sections at the same edges, so that fewer have to be cut. The middle
+/// shape to fill the lanes. Shapes of one bottom and like depth go together: the
+/// water meets their sections at the same edges, so that fewer have to be cut. The middle
 /// shape's rest is where all searches begin. Groups begun when it is not `wanted`
 /// any more are left out.
 fn evaluate_all(
@@ -291,13 +397,15 @@ fn evaluate_all(
 ) -> (Day, Vec<Found>) {
     let shapes = &setup.posterior.shapes;
     let mut order: Vec<usize> = (0..shapes.len()).collect();
-    order.sort_unstable_by(|&a, &b| shapes[a].depth.total_cmp(&shapes[b].depth));
+    let by_depth = |&a: &usize, &b: &usize| shapes[a].depth.total_cmp(&shapes[b].depth);
+    order.sort_unstable_by(by_depth);
     // The middle, and some from the shallowest to the deepest.
     let scouts: [Shape; LANES] = std::array::from_fn(|i| match i {
         0 => *middle,
         _ => shapes[order[(order.len() - 1) * (i - 1) / (LANES - 2).max(1)]],
     });
     let day = Day::of(setup, &scouts);
+    order.sort_by_key(|&i| shapes[i].bottom);
     let mut found: Vec<(usize, Found)> = order
         .par_chunks(LANES)
         .filter(|_| wanted())

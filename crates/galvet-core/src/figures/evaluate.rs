@@ -4,13 +4,15 @@ use super::afloat::{Afloat, Case};
 use super::lane::{Lane, Seated, falling};
 use super::quantity::{Quantity, Values};
 use super::setup::WaterLimit;
+use super::worst::worse;
 use crate::base::{GRAVITY, Lanes};
+use crate::crew::Posture;
 use crate::float::{Fate, clearance, deepest};
 use crate::guide::Guide;
 use crate::hull::{Construction, Measure};
 use crate::load::Carriage;
 use crate::stability::{
-    Curve, HEELS_DEG, Leaning, OnTheFeet, fate, first_under, reserve, roll_period,
+    Curve, HEELS_DEG, Leaning, OnTheFeet, fate, first_under, levelled, reserve, roll_period,
 };
 
 impl<const N: usize> Afloat<'_, N> {
@@ -30,37 +32,58 @@ impl<const N: usize> Afloat<'_, N> {
         let gm = self.gm(&seated);
         let paths: [Lane; N] = std::array::from_fn(|i| Lane::of(&arms, &heels, gm.0[i], i));
         let mut out: [(Values, Fate); N] = std::array::from_fn(|i| {
-            let fate = self.fate(&seated, &feet, &paths[i], i);
-            (Values::default(), fate)
+            let (fate, shift) = self.fate(&seated, &feet, &paths[i], i);
+            let mut values = Values::default();
+            values.set_some(Quantity::LevelShift, shift);
+            (values, fate)
         });
         self.always(&gm, &mut out);
-        self.capacity(working, &mut out);
-        self.floating(working, &arms, &mut out);
+        self.laden(working, &arms, &mut out);
+        if self.setup.brief.posture == Posture::SitsAndStands {
+            let mut other = out.clone();
+            self.laden(&feet, &arms, &mut other);
+            out = std::array::from_fn(|i| worse(out[i].clone(), &other[i]));
+        }
         self.leaning(&seated, &gm, &paths, &mut out);
         self.standing(&feet, &mut out);
         out
     }
 
-    /// What becomes of one shape: seated, and on the feet where the angler
-    /// stands.
-    fn fate(&self, seated: &Case<N>, feet: &Case<N>, lane: &Lane, i: usize) -> Fate {
+    /// What a case carries and how it lies.
+    fn laden(&self, case: &Case<N>, arms: &Seated<N>, out: &mut [(Values, Fate); N]) {
+        self.capacity(case, out);
+        self.floating(case, arms, out);
+    }
+
+    /// What becomes of one shape, seated, and on the feet where the angler stands; and
+    /// how far the angler shifts aside for it to rest, m, where nothing else does it.
+    fn fate(&self, seated: &Case<N>, feet: &Case<N>, lane: &Lane, i: usize) -> (Fate, Option<f64>) {
         let stands = self.setup.brief.posture.stands();
         for case in [Some(seated), stands.then_some(feet)].into_iter().flatten() {
             let excess = case.upright.excess_volume.0[i];
             if excess > 0.0 {
                 let by = excess * self.density();
-                return Fate::Sinks { by };
+                return (Fate::Sinks { by }, None);
             }
             if !case.upright.rests(i) {
                 let by_the_stern = case.weight.x.0[i] > self.body.middle();
-                return Fate::Founders { by_the_stern };
+                return (Fate::Founders { by_the_stern }, None);
             }
         }
         if self.setup.fills && lane.lasting.fills_at() == Some(0.0) {
             let rim = clearance(&self.body.rim, self.body.middle(), &seated.upright.attitude);
-            return Fate::Swamps { by: -rim.0[i] };
+            return (Fate::Swamps { by: -rim.0[i] }, None);
         }
-        fate(&lane.lasting, lane.gm)
+        let still = fate(&lane.lasting, lane.gm);
+        if still.is_rest() {
+            return (still, None);
+        }
+        let most = self.setup.guides()[Guide::LevelShift];
+        let crew = self.setup.loads.crew_mass() / seated.weight.mass.0[i];
+        match levelled(&lane.lasting, lane.gm, crew, most) {
+            Some((rests, shift)) if rests.is_rest() => (rests, Some(shift)),
+            _ => (still, None),
+        }
     }
 
     /// Figures that exist whatever becomes of the hull; stiffness wherever it
@@ -77,7 +100,7 @@ impl<const N: usize> Afloat<'_, N> {
             values.set(Q::Counted, counted);
             values.set_some(Q::LabelMargin, rated.map(|r| r - counted));
             values.set_some(Q::WorkingMargin, rated.map(|r| share * r - counted));
-            values.set(Q::GettingUp, loads.seat_height() / knee);
+            values.set(Q::GettingUp, loads.seat_height(&self.shapes[i]) / knee);
             values.set(Q::Gm, gm.0[i]);
             let stiffness = weight.mass.0[i] * GRAVITY * gm.0[i].to_radians();
             values.set(Q::Stiffness, stiffness);
@@ -108,8 +131,7 @@ impl<const N: usize> Afloat<'_, N> {
         let gunwale = clearance(&self.body.gunwale, middle, at);
         let depth = deepest(&self.body, at);
         let drive = self.setup.posterior.survey.value(Measure::DriveDepth);
-        let carriage = self.setup.carriage();
-        let top = self.setup.loads.highest(carriage);
+        let carriage = case.carriage;
         let water = at.water_at(self.setup.loads.crew_place(carriage), middle);
         // The floor of a sit-inside lies under the water as it should.
         let shows_floor = self.setup.posterior.survey.construction != Construction::SitInside;
@@ -119,6 +141,7 @@ impl<const N: usize> Afloat<'_, N> {
             };
             let swamped = arms.full.as_ref().map(|full| full[0].rim.0[i]);
             values.set_some(Q::SwampedFreeboard, swamped);
+            let top = self.setup.loads.highest(carriage, &self.shapes[i]);
             let height = self.body.standing_height.0[i] + top - water.0[i];
             values.set(Q::AirDraft, height);
             values.set(Q::Draft, at.draft.0[i]);
@@ -180,7 +203,7 @@ impl<const N: usize> Afloat<'_, N> {
             let radius = self.setup.loads.roll_radius(
                 Carriage::Seated,
                 self.body.standing_height.0[i],
-                self.shapes[i].hull_mass,
+                &self.shapes[i],
             );
             let period = roll_period(radius, gm, guides[Guide::AddedInertia]);
             values.set_some(Q::RollPeriod, period);

@@ -15,7 +15,7 @@ pub use afloat::{Afloat, Case};
 pub use assess::Assessment;
 pub use lane::Seated;
 pub use quantity::{Band, Better, Group, Quantity, Row, Values};
-pub use range::Range;
+pub use range::{Absent, Range, Shown};
 pub use setup::{Setup, WaterLimit};
 pub use stowage::Wish;
 pub use worst::{Found, worse};

@@ -80,7 +80,7 @@ pub fn motor_range(setup: &Setup, shape: &Shape, watts: f64, energy: f64) -> Opt
 pub fn cruise(assessment: &Assessment) -> Option<[f64; 3]> {
     let setup = &assessment.setup;
     let guides = setup.guides();
-    let propulsion = setup.posterior.survey.propulsion;
+    let propulsion = assessment.driven();
     let effort = efforts(propulsion, guides);
     let most = efficiency(propulsion, guides) * effort[2];
     let curve = power_curve(setup, assessment.middle, 1.05 * most)?;
@@ -109,7 +109,7 @@ pub struct HeldBack {
 #[must_use]
 pub fn held_back(assessment: &Assessment) -> Option<HeldBack> {
     let setup = &assessment.setup;
-    let (guides, propulsion) = (setup.guides(), setup.posterior.survey.propulsion);
+    let (guides, propulsion) = (setup.guides(), assessment.driven());
     let speed = cruise(assessment)?;
     let resistance = resistance(setup, assessment.middle)?;
     let [friction, water, total] = [
@@ -140,7 +140,7 @@ fn efforts(propulsion: Propulsion, guides: &Guides) -> [f64; 3] {
 pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
     let setup = &assessment.setup;
     let guides = setup.guides();
-    let propulsion = setup.posterior.survey.propulsion;
+    let propulsion = assessment.driven();
     let effort = efforts(propulsion, guides);
     let share = efficiency(propulsion, guides);
     let battery = setup.brief.rig.usable_energy(setup.guides());

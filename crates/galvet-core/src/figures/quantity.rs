@@ -131,6 +131,10 @@ quantities! {
     /// List, degrees.
     List = "list_deg", "", "list", Angle, 1, 1.0, Lower, Floating,
         "how far it leans by itself because the load lies to one side";
+    /// How far the angler sits aside to level the kit, m; only where it would not rest
+    /// without.
+    LevelShift = "level_shift_m", "", "sits aside to level it", FineLength, 0, 1.0, Lower, Floating,
+        "how far the angler sits to one side to level kit that lies off the middle, where it would not rest otherwise";
     /// Cockpit floor above the water, m.
     FloorAboveWater = "floor_above_water_m", "", "floor above water", FineLength, 0, 1.0, Higher, Floating,
         "height of the lowest place of the cockpit floor over the water: below zero, open scuppers let water in";
@@ -272,6 +276,7 @@ impl Quantity {
             Self::FloorWetAngle | Self::DryLean => "no open floor",
             Self::DownFlooding => "nothing fills",
             Self::SwampedFreeboard => "nothing fills",
+            Self::LevelShift => "sits in the middle",
             Self::EdgeAngle => "not by 90°",
             Self::ReachHeel => "does not hold",
             Self::SidewaysList | Self::SidewaysRoom => "not on this hull",

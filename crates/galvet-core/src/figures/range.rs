@@ -14,7 +14,59 @@ pub struct Range {
     pub share: f64,
 }
 
+/// A figure of one shape, with what it stands for where there is none.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Shown {
+    /// Its value; no number where the shape has none.
+    pub value: f64,
+    /// What the shape weighs.
+    pub weight: f64,
+    /// Which end of the range a shape without the figure counts as.
+    pub absent: Absent,
+}
+
+/// Where a shape without a figure stands among those that have it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Absent {
+    /// It is left out: there is no better or worse.
+    Out,
+    /// With the lowest.
+    Lowest,
+    /// With the highest.
+    Highest,
+}
+
 impl Range {
+    /// Range over all shapes: one without the figure counts as the worst or best of
+    /// those with it, so that no median is that of the lucky ones. Its share is of the
+    /// shapes that have it.
+    #[must_use]
+    pub fn over_all(sample: &[Shown]) -> Option<Self> {
+        let known = sample.iter().filter(|s| s.value.is_finite());
+        let (mut lowest, mut highest) = (f64::INFINITY, f64::NEG_INFINITY);
+        let mut have = 0.0;
+        for s in known {
+            lowest = lowest.min(s.value);
+            highest = highest.max(s.value);
+            have += s.weight;
+        }
+        let whole: f64 = sample.iter().map(|s| s.weight).sum();
+        let filled = sample.iter().map(|s| {
+            let value = match s.absent {
+                _ if s.value.is_finite() => s.value,
+                Absent::Out => f64::NAN,
+                Absent::Lowest => lowest,
+                Absent::Highest => highest,
+            };
+            (value, s.weight)
+        });
+        let range = Self::of(filled).filter(|_| lowest.is_finite())?;
+        Some(Self {
+            share: if whole > 0.0 { have / whole } else { 1.0 },
+            ..range
+        })
+    }
+
     /// The range of a weighted sample of (value, weight); shapes without the
     /// figure have a value that is no number. `None` when none has it.
     /// Quantiles are read between the middles of the weights, the outer two at
@@ -98,6 +150,28 @@ mod tests {
         // Nearly all weight on one value.
         let r = Range::of(vec![(1.0, 1e-9), (2.0, 1.0), (3.0, 1e-9)]).unwrap();
         assert_relative_eq!(r.p50, 2.0, epsilon = 1e-6);
+    }
+
+    #[test]
+    fn losing_shapes_never_raises_a_median() {
+        let shown = |value: f64, absent| Shown {
+            value,
+            weight: 0.1,
+            absent,
+        };
+        let values = [1.0, 2.0, 3.0, 4.0, 5.0, 6.0, 7.0, 8.0, 9.0, 10.0];
+        let all: Vec<Shown> = values.iter().map(|&v| shown(v, Absent::Lowest)).collect();
+        let whole = Range::over_all(&all).unwrap();
+        // The three worst are lost: the middle stays where it was.
+        let mut lost = all.clone();
+        for s in &mut lost[..3] {
+            s.value = f64::NAN;
+        }
+        let then = Range::over_all(&lost).unwrap();
+        assert_relative_eq!(whole.p50, 5.5, epsilon = 1e-9);
+        assert_relative_eq!(then.p50, whole.p50, epsilon = 1e-9);
+        assert_relative_eq!(then.share, 0.7, epsilon = 1e-9);
+        assert_eq!(Range::over_all(&[shown(f64::NAN, Absent::Lowest)]), None);
     }
 
     #[test]

@@ -135,12 +135,14 @@ impl Setup {
     }
 
     /// The moment to one side of somebody seated who leans out to land a fish, over `g`,
-    /// kg·m: the torso leaned, the fish at the gunwale, and whoever comes along moving
+    /// kg·m: the torso leaned, of which hips
+    /// and legs take a share back, the fish at the gunwale, and whoever comes along moving
     /// to the same side meanwhile (handbook, chapter 2: reach heel).
     #[must_use]
     pub fn landing_moment(&self) -> f64 {
         let (guides, loads) = (self.guides(), &self.loads);
-        let body = loads.crew_mass() * loads.crew().reach_shift(guides);
+        let taken_back = guides[Guide::CounterLean];
+        let body = loads.crew_mass() * loads.crew().reach_shift(guides) * (1.0 - taken_back);
         let gunwale = 0.5 * self.posterior.form.beam();
         body + guides[Guide::LandedFish] * gunwale + loads.live_moment()
     }

@@ -8,6 +8,7 @@
 
 use super::afloat::Afloat;
 use super::quantity::{Better, Quantity, Values};
+use super::range::Absent;
 use super::setup::Setup;
 use crate::body::{Body, Shape};
 use crate::float::{Accuracy, Fate, Start};
@@ -46,12 +47,27 @@ impl Quantity {
         if second { b } else { a }
     }
 
+    /// Where a shape without the figure stands among those with it: one that does not
+    /// rest as the worst there can be, one that rests as the figure says.
+    pub(super) const fn absent_counts_as(self, rests: bool) -> Absent {
+        let well = rests && self.absent_is_well();
+        match (self.row().better, well) {
+            (Better::Neither, _) => Absent::Out,
+            (Better::Higher, false) | (Better::Lower, true) => Absent::Lowest,
+            (Better::Higher, true) | (Better::Lower, false) => Absent::Highest,
+        }
+    }
+
     /// Whether a hull without the figure is the better for it: what never goes under
     /// has no angle at which it does.
-    const fn absent_is_well(self) -> bool {
+    pub(super) const fn absent_is_well(self) -> bool {
         matches!(
             self,
-            Self::VanishingAngle | Self::EdgeAngle | Self::FloorWetAngle | Self::DownFlooding
+            Self::VanishingAngle
+                | Self::EdgeAngle
+                | Self::FloorWetAngle
+                | Self::DownFlooding
+                | Self::LevelShift
         )
     }
 }

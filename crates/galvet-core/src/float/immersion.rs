@@ -265,16 +265,11 @@ mod tests {
     #[test]
     fn registers_of_any_width_give_the_same_figures_to_the_last_bit() {
         let guides = Guides::default();
-        let frame = Frame::new(
-            3.7,
-            0.9,
-            BottomShape::Tunnel,
-            Construction::SitOnTop,
-            &guides,
-        );
+        let frame = Frame::new(3.7, 0.9, Construction::SitOnTop, &guides);
         let lanes: [Shape; 4] = std::array::from_fn(|i| {
             let off = 0.01 * i as f64;
             Shape {
+                bottom: BottomShape::Tunnel,
                 bow_exponent: 2.6 + off,
                 stern_exponent: 2.9 - off,
                 stern_end: 0.12 + off,
@@ -283,6 +278,7 @@ mod tests {
                 stern_rise: 0.06 + off,
                 floor: 0.135 + 0.5 * off,
                 fullness: off,
+                flare: 0.01,
                 recess_breadth: 0.76 - off,
                 recess_from: 0.18 + off,
                 recess_to: 0.93,
@@ -290,6 +286,7 @@ mod tests {
                 height_scale: 1.0,
                 hull_mass: 50.0,
                 kit_mass: 9.0,
+                seats: [0.10, 0.26],
             }
         });
         let body = draw(&frame, &lanes, 1);

@@ -15,6 +15,9 @@ pub enum Section {
     /// Shape of an estimated hull.
     #[strum(message = "The shape nobody has measured")]
     Shape,
+    /// Bottoms nobody looked at.
+    #[strum(message = "The bottom nobody looked at")]
+    Bottom,
     /// Weights nobody has measured.
     #[strum(message = "The weight nobody has measured")]
     Weight,
@@ -88,6 +91,8 @@ guides! {
     UpperBodyShare = "crew.upper_body_share", Crew, Ratio, 0.68, 0.55 ..= 0.75, "share of the body's mass that leans with the torso", "Dempster 1955: trunk, head and arms";
     UpperBodyCentre = "crew.upper_body_centre", Crew, Ratio, 0.20, 0.15 ..= 0.26, "height of the torso's centre over the hips, share of the stature", "Dempster 1955, rounded";
     ReachLean = "crew.reach_lean", Crew, Angle, 20.0, 5.0 ..= 45.0, "how far the torso leans sideways while landing a fish", "guide value";
+    CounterLean = "crew.counter_lean", Crew, Ratio, 0.4, 0.0 ..= 0.8, "share of a leaning torso's shift that hips and legs take back: people land fish where a stiff body would go over", "handbook, chapter 2: guide value";
+    LevelShift = "crew.level_shift", Crew, ShortLength, 0.03, 0.0 ..= 0.10, "how far somebody seated shifts aside without thinking, to level what lies off the middle", "handbook, chapter 2: guide value";
     SidewaysPlace = "crew.sideways_place", Crew, ShortLength, 0.20, 0.05 ..= 0.45, "how far off the middle the body lies, sitting sideways with the legs over the side", "guide value";
     StandsForward = "crew.stands_forward", Crew, ShortLength, 0.25, 0.0 ..= 0.8, "how far ahead of the seat the angler stands", "the prototype bodies";
     LandedFish = "crew.landed_fish", Crew, Mass, 3.0, 0.0 ..= 30.0, "fish held at the gunwale while it is landed", "guide value";
@@ -105,14 +110,25 @@ guides! {
     HullHeight = "loads.hull_height", Loads, ShortLength, 0.18, 0.05 ..= 0.40, "height of a hull's own centre over the bottom", "the prototype bodies";
     BoardHeight = "loads.board_height", Loads, ShortLength, 0.10, 0.03 ..= 0.30, "height of a board's own centre over the bottom", "the prototype bodies";
     SeatPlace = "loads.seat_place", Loads, Ratio, 0.53, 0.40 ..= 0.65, "seat's place from the bow where nobody noted it, share of the length", "the prototype bodies";
-    SeatHeight = "loads.seat_height", Loads, ShortLength, 0.10, 0.0 ..= 0.50, "seat over the floor where nobody noted it", "guide value";
+    SeatMoulded = "loads.seat_moulded", Loads, ShortLength, 0.03, 0.0 ..= 0.15, "seat over the floor where nobody measured it: moulded into a paddled hull", "handbook, chapter 2: guide value";
+    SeatMouldedSd = "loads.seat_moulded_sd", Loads, ShortLength, 0.02, 0.002 ..= 0.10, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    SeatMouldedWeight = "loads.seat_moulded_weight", Loads, Mass, 30.0, 10.0 ..= 60.0, "a paddled sit-on-top lighter than this has its seat moulded in", "handbook, chapter 2: guide value";
+    SeatMouldedBeam = "loads.seat_moulded_beam", Loads, ShortLength, 0.80, 0.5 ..= 1.0, "so has one narrower than this", "handbook, chapter 2: guide value";
+    SeatFrameLow = "loads.seat_frame_low", Loads, ShortLength, 0.13, 0.0 ..= 0.50, "a frame seat over the floor at its low place where nobody measured it", "handbook, chapter 2: guide value";
+    SeatFrameLowSd = "loads.seat_frame_low_sd", Loads, ShortLength, 0.04, 0.005 ..= 0.15, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    SeatFrameHigh = "loads.seat_frame_high", Loads, ShortLength, 0.26, 0.0 ..= 0.70, "the same at its high place", "handbook, chapter 2: guide value";
+    SeatFrameHighSd = "loads.seat_frame_high_sd", Loads, ShortLength, 0.05, 0.005 ..= 0.15, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    SeatInside = "loads.seat_inside", Loads, ShortLength, 0.04, 0.0 ..= 0.30, "a sit-inside's seat over its floor where nobody measured it", "handbook, chapter 2: guide value";
+    SeatInsideSd = "loads.seat_inside_sd", Loads, ShortLength, 0.02, 0.002 ..= 0.10, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    SeatBoard = "loads.seat_board", Loads, ShortLength, 0.35, 0.0 ..= 0.60, "a frame seat over a board's pad where nobody measured it", "handbook, chapter 2: guide value";
+    SeatBoardSd = "loads.seat_board_sd", Loads, ShortLength, 0.07, 0.005 ..= 0.20, "its spread, 1 sd", "handbook, chapter 2: guide value";
     HullRadius = "loads.hull_radius", Loads, Ratio, 0.38, 0.2 ..= 0.6, "roll radius of a hull about its own centre, share of the beam", "guide value";
 
     PlanBow = "shape.plan_bow", Shape, Ratio, 2.6, 1.5 ..= 6.0, "fullness of the plan ahead of mid-length (exponent)", "the prototype bodies";
     PlanStern = "shape.plan_stern", Shape, Ratio, 2.9, 1.5 ..= 6.0, "fullness of the plan aft of mid-length (exponent)", "the prototype bodies";
     PlanBowBoard = "shape.plan_bow_board", Shape, Ratio, 3.5, 1.5 ..= 6.0, "the same of a board, ahead", "the prototype bodies";
     PlanSternBoard = "shape.plan_stern_board", Shape, Ratio, 4.0, 1.5 ..= 6.0, "the same of a board, aft", "the prototype bodies";
-    PlanSd = "shape.plan_sd", Shape, Ratio, 0.35, 0.05 ..= 1.0, "how widely the plan's exponents are spread, 1 sd", "guide value";
+    PlanSd = "shape.plan_sd", Shape, Ratio, 0.40, 0.05 ..= 1.0, "how widely the plan's exponents are spread, 1 sd", "guide value";
     SternEnd = "shape.stern_end", Shape, Ratio, 0.12, 0.0 ..= 0.6, "breadth left at the stern's end, share of the beam", "the prototype bodies";
     SternEndBoard = "shape.stern_end_board", Shape, Ratio, 0.40, 0.0 ..= 0.8, "the same of a board", "the prototype bodies";
     SternEndSd = "shape.stern_end_sd", Shape, Ratio, 0.08, 0.01 ..= 0.3, "its spread, 1 sd", "guide value";
@@ -126,11 +142,37 @@ guides! {
     SheerBow = "shape.sheer_bow", Shape, ShortLength, 0.08, 0.0 ..= 0.3, "rise of the gunwale at the bow over mid-length", "the prototype bodies";
     SheerStern = "shape.sheer_stern", Shape, ShortLength, 0.03, 0.0 ..= 0.3, "rise of the gunwale at the stern over mid-length", "the prototype bodies";
     FloorSitOnTop = "shape.floor_sit_on_top", Shape, ShortLength, 0.135, 0.05 ..= 0.3, "cockpit floor over the bottom, sit-on-top", "the prototype bodies";
-    FloorSitInside = "shape.floor_sit_inside", Shape, ShortLength, 0.045, 0.01 ..= 0.2, "cockpit floor over the bottom, sit-inside: one sits near the bottom of a deeper shell", "guide value";
+    FloorSitInside = "shape.floor_sit_inside", Shape, ShortLength, 0.02, 0.01 ..= 0.2, "cockpit floor over the bottom, sit-inside: one sits near the bottom of a deeper shell", "handbook, chapter 2: guide value";
+    FloorSitInsideSd = "shape.floor_sit_inside_sd", Shape, ShortLength, 0.01, 0.002 ..= 0.08, "its spread, 1 sd", "handbook, chapter 2: guide value";
     FloorBoard = "shape.floor_board", Shape, ShortLength, 0.16, 0.05 ..= 0.35, "standing pad over the bottom, board", "the prototype bodies";
     FloorSd = "shape.floor_sd", Shape, ShortLength, 0.02, 0.002 ..= 0.08, "its spread, 1 sd", "guide value";
     FloorStep = "shape.floor_step", Shape, ShortLength, 0.04, 0.0 ..= 0.15, "how much the foot well's and the tank well's floor lies above the cockpit's", "the prototype bodies";
     FullnessSd = "shape.fullness_sd", Shape, Ratio, 0.08, 0.01 ..= 0.2, "spread of a section's fullness, 1 sd", "guide value";
+    Flare = "shape.flare", Shape, Ratio, 0.03, 0.0 ..= 0.10, "share of the beam lost at the water because a side leans out", "guide value, from the coverage of ranges (docs/validation.md)";
+    FlareSd = "shape.flare_sd", Shape, Ratio, 0.045, 0.005 ..= 0.15, "share of the beam lost at the water because a side leans out: its spread, 1 sd", "handbook, chapter 2: guide value";
+    ArchKeeps = "shape.arch_keeps", Shape, Ratio, 0.05, 0.0 ..= 0.12, "share by which an arch is wider at the water than the prototype's section: rounder bottoms keep their width", "guide value, so that arches have 0.89 to 0.92 of their beam 9.5 cm up";
+    BeamTapeSd = "evidence.beam_tape_sd", Evidence, FineLength, 0.005, 0.001 ..= 0.03, "error of a beam by tape, 1 sd", "handbook, chapter 2: guide value";
+    BeamSheetShare = "evidence.beam_sheet_share", Evidence, Ratio, 0.015, 0.002 ..= 0.06, "error of a printed beam, share, 1 sd", "handbook, chapter 2: guide value";
+    BeamTalkShare = "evidence.beam_talk_share", Evidence, Ratio, 0.025, 0.005 ..= 0.1, "error of a beam told or guessed, share, 1 sd", "guide value";
+
+    WideBeam = "bottom.wide_beam", Bottom, ShortLength, 0.84, 0.5 ..= 1.2, "a sit-on-top from this beam counts as wide", "handbook, chapter 2";
+    SlimBeam = "bottom.slim_beam", Bottom, ShortLength, 0.72, 0.4 ..= 1.0, "one below this beam counts as slim", "handbook, chapter 2";
+    WideTunnel = "bottom.wide_tunnel", Bottom, Ratio, 35.0, 0.0 ..= 100.0, "how often a wide sit-on-top at whose bottom nobody looked is a tunnel, of a hundred", "handbook, chapter 2: guide weight";
+    WideFlat = "bottom.wide_flat", Bottom, Ratio, 25.0, 0.0 ..= 100.0, "the same, flat", "handbook, chapter 2: guide weight";
+    WideTriLobe = "bottom.wide_tri_lobe", Bottom, Ratio, 20.0, 0.0 ..= 100.0, "the same, three lobes", "handbook, chapter 2: guide weight";
+    WideArch = "bottom.wide_arch", Bottom, Ratio, 15.0, 0.0 ..= 100.0, "the same, a shallow arch", "handbook, chapter 2: guide weight";
+    WideVee = "bottom.wide_vee", Bottom, Ratio, 5.0, 0.0 ..= 100.0, "the same, a shallow vee", "handbook, chapter 2: guide weight";
+    MiddleTunnel = "bottom.middle_tunnel", Bottom, Ratio, 15.0, 0.0 ..= 100.0, "how often one of middling beam is a tunnel", "handbook, chapter 2: guide weight";
+    MiddleFlat = "bottom.middle_flat", Bottom, Ratio, 10.0, 0.0 ..= 100.0, "the same, flat", "handbook, chapter 2: guide weight";
+    MiddleTriLobe = "bottom.middle_tri_lobe", Bottom, Ratio, 15.0, 0.0 ..= 100.0, "the same, three lobes", "handbook, chapter 2: guide weight";
+    MiddleArch = "bottom.middle_arch", Bottom, Ratio, 35.0, 0.0 ..= 100.0, "the same, a shallow arch", "handbook, chapter 2: guide weight";
+    MiddleVee = "bottom.middle_vee", Bottom, Ratio, 25.0, 0.0 ..= 100.0, "the same, a shallow vee", "handbook, chapter 2: guide weight";
+    SlimTriLobe = "bottom.slim_tri_lobe", Bottom, Ratio, 10.0, 0.0 ..= 100.0, "how often a slim one has three lobes", "handbook, chapter 2: guide weight";
+    SlimArch = "bottom.slim_arch", Bottom, Ratio, 45.0, 0.0 ..= 100.0, "the same, a shallow arch", "handbook, chapter 2: guide weight";
+    SlimVee = "bottom.slim_vee", Bottom, Ratio, 45.0, 0.0 ..= 100.0, "the same, a shallow vee", "handbook, chapter 2: guide weight";
+    InsideArch = "bottom.inside_arch", Bottom, Ratio, 60.0, 0.0 ..= 100.0, "how often a sit-inside is a shallow arch", "handbook, chapter 2: guide weight";
+    InsideVee = "bottom.inside_vee", Bottom, Ratio, 40.0, 0.0 ..= 100.0, "the same, a shallow vee", "handbook, chapter 2: guide weight";
+
     RecessBreadth = "shape.recess_breadth", Shape, Ratio, 0.76, 0.4 ..= 0.95, "half-breadth of the recess, share of the hull's there", "guide value, from bodies taken off";
     OpeningBreadth = "shape.opening_breadth", Shape, Ratio, 0.72, 0.4 ..= 0.95, "the same of a sit-inside's opening", "guide value";
     RecessBreadthSd = "shape.recess_breadth_sd", Shape, Ratio, 0.06, 0.01 ..= 0.2, "its spread, 1 sd", "guide value";
@@ -140,10 +182,17 @@ guides! {
     OpeningTo = "shape.opening_to", Shape, Ratio, 0.66, 0.55 ..= 0.9, "where it ends", "guide value";
     RecessEndSd = "shape.recess_end_sd", Shape, Ratio, 0.03, 0.005 ..= 0.1, "spread of either end, 1 sd", "guide value";
 
-    MassPerArea = "weight.per_area", Weight, Ratio, 11.0, 4.0 ..= 25.0, "mass of a fitted hull for each m² of length × beam, kg/m²", "guide value, from the demo fleet";
-    MassPerAreaSd = "weight.per_area_sd", Weight, Ratio, 1.6, 0.2 ..= 6.0, "its spread, 1 sd, kg/m²", "guide value";
-    DriveMass = "weight.drive", Weight, Mass, 11.0, 4.0 ..= 30.0, "what a drive with its seat and rudder adds to a bare hull", "guide value: a drive alone is 8-12 kg";
-    DriveMassSd = "weight.drive_sd", Weight, Mass, 2.5, 0.2 ..= 8.0, "its spread, 1 sd", "guide value";
+    MassPerArea = "weight.per_area", Weight, Ratio, 11.0, 4.0 ..= 25.0, "mass of a bare sit-on-top for each m² of length × beam, kg/m²", "guide value, from the demo fleet";
+    MassPerAreaInside = "weight.per_area_inside", Weight, Ratio, 9.5, 4.0 ..= 25.0, "the same of a sit-inside, kg/m²", "guide value";
+    MassPerAreaBoard = "weight.per_area_board", Weight, Ratio, 9.0, 3.0 ..= 25.0, "the same of a board, kg/m²", "guide value";
+    LobedMass = "weight.lobed", Weight, Ratio, 1.05, 1.0 ..= 1.3, "how much more skin a tunnel or three lobes weigh, share", "guide value";
+    MassPerAreaSd = "weight.per_area_sd", Weight, Ratio, 0.18, 0.02 ..= 0.5, "spread of a guessed weight, share, 1 sd", "handbook, chapter 2: guide value";
+    DriveMass = "weight.drive", Weight, Mass, 11.0, 4.0 ..= 30.0, "what a pedal drive adds to a bare hull", "handbook, chapter 2: guide value";
+    DriveMassSd = "weight.drive_sd", Weight, Mass, 3.0, 0.2 ..= 8.0, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    MotorMass = "weight.motor", Weight, Mass, 12.0, 4.0 ..= 40.0, "what a fitted motor adds to a bare hull", "handbook, chapter 2: guide value";
+    MotorMassSd = "weight.motor_sd", Weight, Mass, 4.0, 0.2 ..= 10.0, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    RudderMass = "weight.rudder", Weight, Mass, 1.2, 0.2 ..= 5.0, "what a rudder or skeg adds to a bare hull", "guide value";
+    RudderMassSd = "weight.rudder_sd", Weight, Mass, 0.4, 0.05 ..= 2.0, "its spread, 1 sd", "guide value";
     SeatMass = "weight.seat", Weight, Mass, 2.5, 0.3 ..= 10.0, "what a seat and its rails add to a bare hull", "guide value";
     SeatMassSd = "weight.seat_sd", Weight, Mass, 0.8, 0.05 ..= 3.0, "its spread, 1 sd", "guide value";
 
@@ -211,6 +260,7 @@ guides! {
     AirDrag = "handling.air_drag", Handling, Ratio, 1.1, 0.6 ..= 1.6, "drag coefficient of hull, people and kit beam-on in the wind", "handbook, chapter 2: guide value";
     SideDrag = "handling.side_drag", Handling, Ratio, 0.9, 0.4 ..= 1.6, "drag coefficient of the side below the water", "handbook, chapter 2: guide value";
     DriveArea = "handling.drive_area", Handling, Ratio, 0.05, 0.0 ..= 0.2, "side area of a drive or motor let down, m²", "guide value";
+    DriveReach = "handling.drive_reach", Handling, ShortLength, 0.40, 0.1 ..= 1.0, "how far a drive or motor reaches below the bottom where nobody measured it", "guide value";
     RudderArea = "handling.rudder_area", Handling, Ratio, 0.04, 0.0 ..= 0.2, "side area of a rudder or skeg, m²", "guide value";
     CentreForward = "handling.centre_forward", Handling, Ratio, 0.1, 0.0 ..= 0.25, "share of the length by which the water's centre moves forward under way", "handbook, chapter 2: guide value";
 
@@ -220,6 +270,15 @@ guides! {
     StandNew = "ranking.stand_new", Ranking, Ratio, 1.0, 0.6 ..= 2.0, "standing support below which somebody new to standing is told to stay seated", "handbook, chapter 2: guide bands";
     SatDownMore = "ranking.sat_down_more", Ranking, Ratio, 0.05, 0.0 ..= 0.5, "how much more standing support than that of a hull one sat down in again is asked for", "guide value";
     FromTheFloor = "ranking.from_the_floor", Ranking, Ratio, 0.6, 0.3 ..= 0.9, "seat height over knee height below which getting up is from the floor", "handbook, chapter 2";
+    ReachTold = "ranking.reach_told", Ranking, Ratio, 0.20, 0.0 ..= 1.0, "share of possible shapes in which landing a fish does not hold from which it is told", "handbook, chapter 2: guide value";
+    ReachCosts = "ranking.reach_costs", Ranking, Ratio, 0.40, 0.0 ..= 1.0, "share from which it costs the seated stability its points", "handbook, chapter 2: guide value";
+    OneDrags = "ranking.one_drags", Ranking, Mass, 35.0, 10.0 ..= 80.0, "weight as carried that one person drags to the water", "handbook, chapter 4: guide value";
+    TurnsShort = "ranking.turns_short", Ranking, Length, 3.6, 2.5 ..= 5.0, "length up to which a hull turns short enough for a quick creek", "guide value";
+    DemandUnmet = "ranking.demand_unmet", Ranking, Ratio, 10.0, 0.0 ..= 50.0, "points that each thing the water asks and a hull does not meet costs", "handbook, chapter 4: guide value";
+    DemandUnknown = "ranking.demand_unknown", Ranking, Ratio, 3.0, 0.0 ..= 50.0, "points that each such thing costs where it is not known", "handbook, chapter 4: guide value";
+    SurfFreeboard = "ranking.surf_freeboard", Ranking, ShortLength, 0.22, 0.0 ..= 0.5, "least gunwale freeboard for a launch through surf, whatever the water beyond", "handbook, chapter 4: the surf launch's row";
+    SurfFloor = "ranking.surf_floor", Ranking, ShortLength, 0.02, 0.0 ..= 0.2, "least height of the floor over the water for it", "handbook, chapter 4: the surf launch's row";
+    SurfShare = "ranking.surf_share", Ranking, Ratio, 0.60, 0.3 ..= 1.0, "share of the label to work with for it", "handbook, chapter 4: the surf launch's row";
     RoofBars = "ranking.roof_bars", Ranking, Mass, 6.0, 0.0 ..= 30.0, "bars, cradles and straps on a car's roof, which count against what it may bear", "guide value";
     BedOverhang = "ranking.bed_overhang", Ranking, Length, 1.2, 0.0 ..= 2.5, "how far a hull may stand out behind a truck's bed: local rules of the road decide", "guide value";
     TwoLift = "ranking.two_lift", Ranking, Mass, 50.0, 20.0 ..= 120.0, "weight that two people usually carry down a bank or steps", "guide value";

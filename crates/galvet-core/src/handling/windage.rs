@@ -11,7 +11,7 @@ use crate::float::Accuracy;
 use crate::gear::Fixing;
 use crate::guide::{Guide, Guides};
 use crate::hull::Measure;
-use crate::load::Carriage;
+use crate::load::{Carriage, LoadPlan};
 use crate::portrait::{Limb, Person, seated, standing};
 use crate::stow::{Lies, Stowed};
 
@@ -137,7 +137,7 @@ pub fn side_areas(setup: &Setup, shape: Shape) -> Option<SideAreas> {
     }
     let floor = afloat.body.standing_height.0[0];
     let rim = |x: f64| level(&lines.sheer, x - bow);
-    for person in people(setup, floor) {
+    for person in people(setup, &shape, floor) {
         stand_in(&mut areas.people, &person, &rim);
     }
     kit(&mut areas.kit, &setup.loads.layout.stowed, floor, &rim);
@@ -168,18 +168,18 @@ fn level(line: &[(f64, f64)], x: f64) -> f64 {
 }
 
 /// Everybody aboard as a plain figure: the angler as asked, others in their seats.
-fn people(setup: &Setup, floor: f64) -> Vec<Person> {
+fn people(setup: &Setup, shape: &Shape, floor: f64) -> Vec<Person> {
     let loads = &setup.loads;
     let carriage = setup.carriage();
     let place = loads.crew_place(carriage);
     let stature = loads.crew().stature();
     let angler = match carriage {
-        Carriage::Seated => seated((place, floor + loads.seat_height()), floor, stature),
+        Carriage::Seated => seated((place, floor + loads.seat_height(shape)), floor, stature),
         Carriage::AtTheFeet => standing((place, floor), stature),
     };
     let bow = setup.posterior.form.bow();
     let others = loads.company.sat.iter().map(|sat| {
-        let seat = (bow + sat.x, floor + loads.low_seat());
+        let seat = (bow + sat.x, floor + LoadPlan::low_seat(shape));
         seated(seat, floor, sat.who.stature())
     });
     std::iter::once(angler).chain(others).collect()

@@ -119,11 +119,13 @@ impl Survey {
             (true, false) => say("only a bare weight: seat and drive are guessed on top"),
             _ => {}
         }
-        if self.bottom.is_none() {
-            say("nobody looked at the bottom: a shallow arch is assumed");
+        // A board is a board, and measured sections have their bottom.
+        let drawn = self.construction != Construction::Board && self.offsets.is_empty();
+        if self.bottom.is_none() && drawn {
+            say("nobody looked at the bottom: all that such a hull may have are counted");
         }
         if missing(Measure::SeatLow) && missing(Measure::SeatHigh) {
-            say("no seat height: a low seat is assumed");
+            say("no seat height: all that such a seat may have are counted");
         }
         found
     }

@@ -2,6 +2,8 @@
 //!
 //! `Survey → Posterior`; nothing here knows what will be asked of the hull.
 
+mod bottoms;
+mod fitted;
 mod posterior;
 mod predict;
 mod prior;

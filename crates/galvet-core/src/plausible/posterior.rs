@@ -11,11 +11,11 @@
 //! evaluated under any brief.
 
 use super::predict::{Kind, Predicted, Sampled, moments, predict_all};
-use super::prior::{DIMENSIONS, ShapePrior};
+use super::prior::{DIMENSIONS, ShapePrior, coordinate};
 use super::sample;
 use crate::body::{Form, Frame, OffsetError, Ruled, Shape};
 use crate::guide::{Guide, Guides};
-use crate::hull::{BottomShape, Construction, Evidence, Measure, Origin, Survey};
+use crate::hull::{Evidence, Measure, Origin, Survey};
 use std::sync::Arc;
 use thiserror::Error;
 
@@ -92,7 +92,11 @@ impl Posterior {
         } else {
             size
         };
-        let normals = sample::normals(&survey.key, size);
+        let mut normals = sample::normals(size);
+        if prior.bottom_is_open() {
+            // Shapes with one bottom stand together, to be worked side by side.
+            normals.sort_by(|a, b| a[coordinate::BOTTOM].total_cmp(&b[coordinate::BOTTOM]));
+        }
         let mut out = Self {
             shapes: normals.iter().map(|n| prior.shape(n)).collect(),
             weights: vec![1.0 / size as f64; size],
@@ -237,14 +241,9 @@ fn form(survey: &Survey, guides: &Guides) -> Result<Form, CannotFloat> {
         });
     }
     let need = |m: Measure| survey.value(m).ok_or(CannotFloat::NotKnown(m.row().label));
-    let bottom = match construction {
-        Construction::Board => BottomShape::Board,
-        _ => survey.bottom.unwrap_or(BottomShape::ShallowArch),
-    };
     Ok(Form::Estimated(Frame::new(
         need(Measure::Length)?,
         need(Measure::Beam)?,
-        bottom,
         construction,
         guides,
     )))

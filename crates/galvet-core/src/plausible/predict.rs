@@ -8,7 +8,7 @@ use crate::float::{
 };
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Datum, Evidence, FloatReading, Flooded, Measure, Survey, floods};
-use crate::load::{Carriage, LoadPlan};
+use crate::load::{Carriage, LoadPlan, Stance};
 use crate::stow::Layout;
 use rayon::prelude::*;
 
@@ -319,7 +319,11 @@ impl<'a> Tank<'a> {
             return [f64::NAN; LANES];
         };
         let mass = Lanes::from_fn(|i| shapes[i].hull_mass);
-        let weight = loads.total(Carriage::Seated, body.standing_height, mass);
+        let weight = loads.total(
+            Carriage::Seated,
+            &Stance::of(shapes, body.standing_height),
+            mass,
+        );
         let settled = self.settle(body, &weight, Flooded::ALL, Evidence::FRESH);
         metacentric_height(&settled.immersion, &weight).0
     }

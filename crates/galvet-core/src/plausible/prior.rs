@@ -3,9 +3,11 @@
 //! Leaflets give length, beam and weight; the rest is a guess with a width.
 //! The guesses are guide values; whatever the survey has measured replaces them.
 
+use super::bottoms::Bottoms;
+use super::fitted::{masses, seats};
 use crate::body::{Shape, estimate::LEAST_HEIGHT};
 use crate::guide::{Guide, Guides};
-use crate::hull::{Construction, Measure, Reading, Survey, ZoneKind};
+use crate::hull::{BottomShape, Construction, Measure, Reading, Survey, ZoneKind};
 
 /// A value with the width of our ignorance of it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -21,7 +23,7 @@ pub struct Spread {
 }
 
 impl Spread {
-    const fn new(median: f64, sd: f64, lo: f64, hi: f64) -> Self {
+    pub(super) const fn new(median: f64, sd: f64, lo: f64, hi: f64) -> Self {
         Self { median, sd, lo, hi }
     }
 
@@ -33,9 +35,10 @@ impl Spread {
 }
 
 /// Number of shape parameters, and dimensions of the sample.
-pub const DIMENSIONS: usize = 13;
+pub const DIMENSIONS: usize = 18;
 
-/// Which coordinate of the sample a parameter is.
+/// Which coordinate of the sample a parameter is. A hull's bottom is a coordinate like
+/// the others: its place among the bottoms such a hull may have, narrowest first.
 pub(crate) mod coordinate {
     pub(crate) const STERN_END: usize = 2;
     pub(crate) const DEPTH: usize = 3;
@@ -44,6 +47,10 @@ pub(crate) mod coordinate {
     pub(crate) const HULL_MASS: usize = 8;
     pub(crate) const RECESS_BREADTH: usize = 10;
     pub(crate) const RECESS_TO: usize = 12;
+    pub(crate) const BOTTOM: usize = 13;
+    pub(crate) const FLARE: usize = 14;
+    pub(crate) const BEAM: usize = 15;
+    pub(crate) const SEAT: usize = 16;
 }
 
 /// What is known and guessed about a hull, parameter by parameter.
@@ -56,10 +63,13 @@ pub struct ShapePrior {
     measured: bool,
     sheer: (f64, f64),
     board: bool,
+    bottom: Bottoms,
+    /// How much wider than its section an arch is at the water, share.
+    arch_keeps: f64,
 }
 
 /// Error of one reading of a length, m.
-fn length_sd(reading: &Reading, guides: &Guides) -> f64 {
+pub(super) fn length_sd(reading: &Reading, guides: &Guides) -> f64 {
     use crate::hull::Source;
     guides[match reading.source {
         s if s.is_measured() => Guide::TapeSd,
@@ -68,8 +78,21 @@ fn length_sd(reading: &Reading, guides: &Guides) -> f64 {
     }]
 }
 
+/// Error of the beam, share of it, by who read it.
+fn beam_share(reading: Option<&Reading>, guides: &Guides) -> f64 {
+    use crate::hull::Source;
+    match reading {
+        Some(r) if r.source.is_measured() => guides[Guide::BeamTapeSd] / r.value,
+        Some(Reading {
+            source: Source::Brochure | Source::Label,
+            ..
+        }) => guides[Guide::BeamSheetShare],
+        _ => guides[Guide::BeamTalkShare],
+    }
+}
+
 /// Error of one reading of a weight, kg.
-fn weight_sd(reading: &Reading, guides: &Guides) -> f64 {
+pub(super) fn weight_sd(reading: &Reading, guides: &Guides) -> f64 {
     use crate::hull::Source;
     reading.value
         * guides[match reading.source {
@@ -103,6 +126,12 @@ impl ShapePrior {
         // length; the opening of a sit-inside reaches over mid-length.
         let (latest, earliest) = if inside { (0.45, 0.55) } else { (0.24, 0.66) };
         let (mass, kit, bare) = masses(survey, length, beam, guides);
+        let [seat, high_seat] = seats(survey, beam, guides);
+        let floor_sd = if inside {
+            Guide::FloorSitInsideSd
+        } else {
+            Guide::FloorSd
+        };
         let rise = g(Guide::RiseSd);
         let ends = g(Guide::RecessEndSd);
         let mut spreads = [
@@ -127,13 +156,23 @@ impl ShapePrior {
             Spread::new(g(depth), g(Guide::DepthSd), 0.08, 0.8),
             Spread::new(g(Guide::RiseBow), rise, 0.0, 0.25),
             Spread::new(g(Guide::RiseStern), rise, 0.0, 0.20),
-            Spread::new(g(floor), g(Guide::FloorSd), 0.02, 0.6),
+            Spread::new(g(floor), g(floor_sd), 0.01, 0.6),
             Spread::new(0.0, g(Guide::FullnessSd), -0.2, 0.2),
             mass,
             kit,
             Spread::new(g(breadth), g(Guide::RecessBreadthSd), 0.1, 0.95),
             Spread::new(g(from), ends, 0.03, latest),
             Spread::new(g(to), ends, earliest, 0.99),
+            Spread::new(0.0, 1.0, -9.0, 9.0),
+            Spread::new(g(Guide::Flare), g(Guide::FlareSd), -0.2, 0.2),
+            Spread::new(
+                1.0,
+                beam_share(survey.best(Measure::Beam), guides),
+                0.9,
+                1.1,
+            ),
+            seat,
+            high_seat,
         ];
         let mut known = |index: usize, measure: Measure, scale: f64| {
             if let Some(reading) = survey.best(measure) {
@@ -160,6 +199,8 @@ impl ShapePrior {
             measured,
             sheer: (g(Guide::SheerBow), g(Guide::SheerStern)),
             board,
+            bottom: Bottoms::of(survey, beam, guides),
+            arch_keeps: g(Guide::ArchKeeps),
         }
     }
 
@@ -183,8 +224,17 @@ impl ShapePrior {
             recess_breadth,
             recess_from,
             recess_to,
+            bottom,
+            flare,
+            breadth,
+            seat,
+            high_seat,
         ] = v;
-        let scale = |v: f64| if self.measured { v } else { 1.0 };
+        let bottom = self.bottom.at(bottom);
+        let keeps = match bottom {
+            BottomShape::ShallowArch => self.arch_keeps,
+            _ => 0.0,
+        };
         let most_rise = |sheer: f64| depth + sheer - LEAST_HEIGHT;
         // A floor cannot lie above the gunwale: 3 cm of side are left where
         // there is room for them. A board's pad is not above its deck.
@@ -195,6 +245,7 @@ impl ShapePrior {
         };
         let hull_mass = if self.bare { mass + kit_mass } else { mass };
         Shape {
+            bottom,
             bow_exponent,
             stern_exponent,
             stern_end,
@@ -203,15 +254,22 @@ impl ShapePrior {
             stern_rise: stern_rise.min(most_rise(self.sheer.1)),
             floor: floor.min(highest),
             fullness: if self.measured { 0.0 } else { fullness },
+            flare: if self.measured { 0.0 } else { flare - keeps },
             recess_breadth,
             recess_from,
             recess_to,
-            breadth_scale: scale(fullness),
-            height_scale: scale(depth),
+            breadth_scale: if self.measured { fullness } else { breadth },
+            height_scale: if self.measured { depth } else { 1.0 },
             hull_mass,
             // A part is less than the whole, whatever a wild record says.
             kit_mass: kit_mass.min(0.7 * hull_mass),
+            seats: [seat, high_seat.max(seat)],
         }
+    }
+
+    /// Whether it is not known which of several bottoms the hull has.
+    pub(super) const fn bottom_is_open(&self) -> bool {
+        self.bottom.is_open()
     }
 
     /// The median shape.
@@ -226,51 +284,4 @@ fn well_end(survey: &Survey) -> Option<f64> {
     let zones = survey.fitout.zones.iter();
     let wells = zones.filter(|z| z.kind == ZoneKind::TankWell && z.source.is_measured());
     wells.map(|z| z.to).reduce(f64::max)
-}
-
-/// Hull and kit on one account: the mass of the hull (fitted, or bare where the
-/// last says so) and of what "fitted" adds to it. The counted load takes the
-/// kit from here as well, so that a weight left out is guessed, never nothing.
-fn masses(survey: &Survey, length: f64, beam: f64, guides: &Guides) -> (Spread, Spread, bool) {
-    let spread = |median: f64, sd: f64| Spread::new(median, sd, 5.0, 160.0);
-    let guessed = if survey.propulsion.has_drive() {
-        Spread::new(
-            guides[Guide::DriveMass],
-            guides[Guide::DriveMassSd],
-            1.0,
-            30.0,
-        )
-    } else {
-        Spread::new(
-            guides[Guide::SeatMass],
-            guides[Guide::SeatMassSd],
-            0.0,
-            10.0,
-        )
-    };
-    let read = |r: &Reading| spread(r.value, weight_sd(r, guides));
-    let (bare, fitted) = (
-        survey.best(Measure::BareWeight),
-        survey.best(Measure::FittedWeight),
-    );
-    match (bare, fitted) {
-        (Some(bare), Some(fitted)) if fitted.value >= bare.value => {
-            let sd = weight_sd(bare, guides).hypot(weight_sd(fitted, guides));
-            let kit = Spread::new(fitted.value - bare.value, sd, 0.0, 100.0);
-            (read(fitted), kit, false)
-        }
-        // They contradict each other: the more trusted one; of equals the
-        // heavier boat.
-        (Some(bare), Some(fitted)) if fitted.source > bare.source => (read(fitted), guessed, false),
-        (Some(bare), _) => (read(bare), guessed, true),
-        (None, Some(fitted)) => (read(fitted), guessed, false),
-        (None, None) => {
-            let area = length * beam;
-            let mass = spread(
-                area * guides[Guide::MassPerArea],
-                area * guides[Guide::MassPerAreaSd],
-            );
-            (mass, guessed, false)
-        }
-    }
 }

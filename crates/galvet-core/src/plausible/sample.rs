@@ -5,9 +5,10 @@
 //! integrals, and a quasi-Monte-Carlo method", 1951). Of the sequences tried in
 //! nine dimensions at 128 points it kept mean and spread best (0.06 sd against
 //! 0.27 for powers of the golden ratio, whose seventh step is nearly 5/8). The
-//! shift comes from the hull's key, so a hull always has the same sample and
-//! two hulls have different ones. Normal quantiles turn the points into
-//! standard deviations.
+//! shift is one and the same for all hulls: what becomes of a hull follows from
+//! what is recorded of it, never from its name, and one reading more or less moves
+//! its figures by what the reading says, not by the luck of another sample. Normal
+//! quantiles turn the points into standard deviations.
 
 use super::prior::DIMENSIONS;
 use statrs::distribution::{ContinuousCDF, Normal};
@@ -15,13 +16,9 @@ use statrs::distribution::{ContinuousCDF, Normal};
 /// Shapes in a hull's sample unless asked otherwise.
 pub const DEFAULT_SIZE: usize = 128;
 
-/// FNV-1a over the key's bytes (Fowler, Noll, Vo): stable across versions of
-/// the language, unlike the standard hasher.
-fn seed(key: &str) -> u64 {
-    key.bytes().fold(0xcbf2_9ce4_8422_2325, |hash, byte| {
-        (hash ^ u64::from(byte)).wrapping_mul(0x0000_0100_0000_01b3)
-    })
-}
+/// Where the shifts are drawn from: of 6,000 tried the one that keeps means, spreads and
+/// independence best at 16, 32, 64 and 128 points.
+const SEED: u64 = 0x6761_6c76_6574_0de9;
 
 /// One step of the SplitMix64 generator (Steele, Lea, Flood 2014), as a number
 /// in [0, 1).
@@ -35,17 +32,18 @@ fn next_share(state: &mut u64) -> f64 {
 
 /// One prime for each dimension.
 const PRIMES: [f64; DIMENSIONS] = [
-    2.0, 3.0, 5.0, 7.0, 11.0, 13.0, 17.0, 19.0, 23.0, 29.0, 31.0, 37.0, 41.0,
+    2.0, 3.0, 5.0, 7.0, 11.0, 13.0, 17.0, 19.0, 23.0, 29.0, 31.0, 37.0, 41.0, 43.0, 47.0, 53.0,
+    59.0, 61.0,
 ];
 
-/// `size` points of independent standard normals for the hull named `key`.
+/// `size` points of independent standard normals.
 #[must_use]
-pub fn normals(key: &str, size: usize) -> Vec<[f64; DIMENSIONS]> {
+pub fn normals(size: usize) -> Vec<[f64; DIMENSIONS]> {
     // A unit normal always exists; the fallback only spares a panic path.
     let Ok(normal) = Normal::new(0.0, 1.0) else {
         return vec![[0.0; DIMENSIONS]; size];
     };
-    let mut state = seed(key);
+    let mut state = SEED;
     let shift: [f64; DIMENSIONS] = std::array::from_fn(|_| next_share(&mut state));
     (0..size)
         .map(|n| {
@@ -64,14 +62,8 @@ mod tests {
     use approx::assert_relative_eq;
 
     #[test]
-    fn a_hull_always_has_its_own_sample() {
-        assert_eq!(normals("a", 16), normals("a", 16));
-        assert_ne!(normals("a", 16), normals("b", 16));
-    }
-
-    #[test]
     fn the_sample_is_normal_in_every_dimension() {
-        let sample = normals("fixture", 512);
+        let sample = normals(512);
         for j in 0..DIMENSIONS {
             let mean = sample.iter().map(|p| p[j]).sum::<f64>() / 512.0;
             let square = sample.iter().map(|p| p[j] * p[j]).sum::<f64>() / 512.0;

@@ -236,7 +236,7 @@ impl<'a> Painter<'a> {
         if self.stands() {
             floor
         } else {
-            floor + self.setup.loads.seat_height()
+            floor + self.setup.loads.seat_height(&self.shape)
         }
     }
 
@@ -297,7 +297,7 @@ impl<'a> Painter<'a> {
         let stature = loads.crew().stature();
         let seat = (
             loads.crew_place(Carriage::Seated) - bow,
-            floor + loads.seat_height(),
+            floor + loads.seat_height(&self.shape),
         );
         let person = if self.stands() {
             person::standing((self.place() - bow, floor), stature)

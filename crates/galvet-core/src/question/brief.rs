@@ -1,10 +1,12 @@
 //! The question asked: who fishes, how, with what, on which water.
 
+use super::demand::DemandUse;
 use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
 use super::wishes::{Known, Wishes};
 use crate::base::{Bounds, Dimension};
 use crate::crew::{Companion, Crew, Hand, Posture, SeatHeight};
+use crate::guide::Guides;
 use crate::hull::Scuppers;
 use crate::rig::Rig;
 
@@ -100,6 +102,8 @@ pub struct Brief {
     pub stability_school: StabilitySchool,
     /// How much the deck left clear counts.
     pub deck: DeckUse,
+    /// Whether what the water asks of a hull counts.
+    pub demands: DemandUse,
     /// What a hull must meet.
     pub must: MustHaves,
     /// How a day goes.
@@ -114,16 +118,24 @@ impl Brief {
     /// Accepted risers, m.
     pub const RAISED: Bounds = Bounds::new("the risers", Dimension::ShortLength, 0.0, 0.30);
 
+    /// The water's limits, or those of the launch where they are tighter.
+    #[must_use]
+    pub fn limits(&self, guides: &Guides) -> Water {
+        self.water.clone().launched(self.wishes.launch, guides)
+    }
+
     /// The same question as far as floating goes: what only judges (schools,
-    /// weights, limits) is left out. Two briefs with equal floating parts have
+    /// weights, limits) is left out, and the launch's limits are put into the water's. Two briefs with equal floating parts have
     /// the same figures on every hull.
     #[must_use]
-    pub fn floating_part(&self) -> Self {
+    pub fn floating_part(&self, guides: &Guides) -> Self {
         Self {
+            water: self.limits(guides),
             capacity_weight: 0.5,
             capacity_school: CapacitySchool::default(),
             stability_school: StabilitySchool::default(),
             deck: DeckUse::default(),
+            demands: DemandUse::default(),
             must: MustHaves::default(),
             outing: Outing::default(),
             wishes: Wishes::default(),

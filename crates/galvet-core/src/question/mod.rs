@@ -2,6 +2,7 @@
 //! mean for a hull is found in the rooms above.
 
 mod brief;
+mod demand;
 mod schools;
 mod varied;
 mod water;
@@ -9,6 +10,7 @@ mod wishes;
 
 pub use crate::hull::Felt;
 pub use brief::{Brief, MustHaves, Outing};
+pub use demand::{Demand, DemandUse};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use varied::{catch_line, with_batteries};
 pub use water::{StandingUse, Water};

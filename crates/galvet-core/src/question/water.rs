@@ -3,7 +3,10 @@
 //! The values are data (shipped as a file, editable); this module gives them
 //! types and says what they mean.
 
+use super::demand::Demand;
+use super::wishes::Launch;
 use crate::base::{Bounds, Dimension, words};
+use crate::guide::{Guide, Guides};
 
 words! {
 /// How people fish on this water as far as standing goes.
@@ -52,6 +55,8 @@ pub struct Water {
     pub must_drain: bool,
     /// Whether plugging the scuppers is acceptable.
     pub plugs_allowed: bool,
+    /// What it asks of a hull.
+    pub demands: Vec<Demand>,
     /// This water's own cautions.
     pub cautions: Vec<String>,
 }
@@ -69,6 +74,20 @@ impl Water {
     pub const DEPTH: Bounds = Bounds::new("least depth", Dimension::Length, 0.05, 50.0);
     /// Accepted weights.
     pub const WEIGHT: Bounds = Bounds::new("weight", Dimension::Ratio, 0.0, 1.0);
+
+    /// The same with the limits of a launch, where those are tighter: one who goes out
+    /// through surf is bound by the surf's whatever the water beyond.
+    #[must_use]
+    pub fn launched(mut self, launch: Launch, guides: &Guides) -> Self {
+        if launch == Launch::Surf {
+            self.freeboard = self.freeboard.max(guides[Guide::SurfFreeboard]);
+            self.floor_clearance = self.floor_clearance.max(guides[Guide::SurfFloor]);
+            self.working_share = self.working_share.min(guides[Guide::SurfShare]);
+            self.must_drain = true;
+            self.plugs_allowed = false;
+        }
+        self
+    }
 
     /// The typical wind its conditions name, m/s: the number before "kn"; `None` where
     /// they name none.
@@ -105,8 +124,30 @@ mod tests {
             reserve_share: 0.2,
             must_drain: false,
             plugs_allowed: true,
+            demands: Vec::new(),
             cautions: Vec::new(),
         }
+    }
+
+    #[test]
+    fn the_tighter_limit_of_launch_and_water_binds() {
+        let guides = Guides::default();
+        let lake = saying("");
+        assert_eq!(lake.clone().launched(Launch::Ramp, &guides), lake);
+        let surf = lake.launched(Launch::Surf, &guides);
+        let limits = (surf.freeboard, surf.floor_clearance, surf.working_share);
+        assert_eq!(limits, (0.22, 0.02, 0.60));
+        assert!(surf.must_drain && !surf.plugs_allowed);
+        // What is tighter on the water stays.
+        let mut strict = saying("");
+        (
+            strict.freeboard,
+            strict.floor_clearance,
+            strict.working_share,
+        ) = (0.3, 0.05, 0.5);
+        let then = strict.launched(Launch::Surf, &guides);
+        let limits = (then.freeboard, then.floor_clearance, then.working_share);
+        assert_eq!(limits, (0.3, 0.05, 0.5));
     }
 
     #[test]

@@ -9,10 +9,10 @@ words! {
 #[derive(Default)]
 pub enum Practice {
     /// At home on the feet: the guide bands hold as they are.
-    #[default]
     #[strum(message = "at home on the feet")]
     Skilled,
-    /// Stood before.
+    /// Stood before; who does not say is taken for that.
+    #[default]
     #[strum(message = "stood in one before")]
     Some,
     /// Never stood in one.

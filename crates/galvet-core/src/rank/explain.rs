@@ -164,6 +164,18 @@ fn warning(me: &Ranked, system: System) -> String {
             mass(-kg, system)
         ));
     }
+    if let Some(told) = super::reach_told(&me.assessment) {
+        out.push_str(&format!(" Mind: {told}."));
+    }
+    let unmet: Vec<String> = me
+        .demands
+        .iter()
+        .filter(|m| m.met != Some(true))
+        .map(|m| m.text(system))
+        .collect();
+    if !unmet.is_empty() {
+        out.push_str(&format!(" This water asks: {}.", unmet.join("; ")));
+    }
     if !me.score.missing.is_empty() {
         let missing: Vec<&str> = me.score.missing.iter().map(|m| m.label()).collect();
         out.push_str(&format!(
@@ -177,5 +189,5 @@ fn warning(me: &Ranked, system: System) -> String {
 /// What is said in red beside the place; `None` where all shapes stay up.
 #[must_use]
 pub fn peril(me: &Ranked) -> Option<String> {
-    me.peril.map(|p| may(p.code, p.share, p.measure))
+    me.peril.map(|p| may(p.code, p.share, p.measure, p.near))
 }

@@ -4,6 +4,7 @@
 //! against shape `s` of another: the samples are independent, so any pairing
 //! would do.
 
+mod demands;
 pub mod explain;
 mod peril;
 mod reason;
@@ -11,13 +12,14 @@ mod rule_out;
 mod score;
 mod wishes;
 
+pub use demands::{Met, demands};
 pub use peril::{Peril, peril};
 pub use reason::{Code, Reason, may};
 pub use rule_out::{reasons, unchecked};
 pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };
-pub use wishes::{minds, own_band, support_needed};
+pub use wishes::{minds, own_band, reach_told, support_needed};
 
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};
@@ -113,6 +115,8 @@ pub struct Ranked {
     pub beats_next: Option<f64>,
     /// Whether no other ranked hull is better on both axes.
     pub on_front: bool,
+    /// What the water and the launch ask, and whether it does.
+    pub demands: Vec<Met>,
     /// Said in red beside the place: what some of its plausible shapes do.
     pub peril: Option<Peril>,
 }
@@ -162,7 +166,7 @@ pub fn rank(
     size: usize,
     guides: &Arc<Guides>,
 ) -> Ranking {
-    let floating = Arc::new(brief.floating_part());
+    let floating = Arc::new(brief.floating_part(guides));
     let candidates = hulls
         .par_iter()
         .map(|survey| {
@@ -240,6 +244,7 @@ fn one(
     Ok(Ranked {
         score: score(&assessment, brief, scales),
         binding: Binding::of(&assessment),
+        demands: demands(&assessment, brief),
         first_share: 0.0,
         beats_next: None,
         on_front: false,
@@ -248,13 +253,15 @@ fn one(
     })
 }
 
-/// Better is greater: points, then raw margin, then raw support, then the key
+/// Better is greater: something in hand before nothing, then points, then raw margin, then raw support, then the key
 /// backwards so that equals stand in alphabetical order.
 fn order(a: &Ranked, b: &Ranked) -> std::cmp::Ordering {
     let raw = |r: &Ranked, q| r.assessment.median(q).unwrap_or(f64::NEG_INFINITY);
-    a.score
-        .total
-        .total_cmp(&b.score.total)
+    // Nothing in hand never stands above something in hand.
+    let in_hand = |r: &Ranked| !r.binding.is_some_and(|(_, kg)| kg < 0.0);
+    in_hand(a)
+        .cmp(&in_hand(b))
+        .then_with(|| a.score.total.total_cmp(&b.score.total))
         .then_with(|| raw(a, Quantity::BindingMargin).total_cmp(&raw(b, Quantity::BindingMargin)))
         .then_with(|| raw(a, Quantity::Gm).total_cmp(&raw(b, Quantity::Gm)))
         .then_with(|| b.survey().key.cmp(&a.survey().key))
@@ -263,11 +270,15 @@ fn order(a: &Ranked, b: &Ranked) -> std::cmp::Ordering {
 fn firmness(ranked: &mut [Ranked], brief: &Brief, scales: &Scales) {
     let totals: Vec<Vec<f64>> = ranked
         .par_iter()
-        .map(|r| {
+        .enumerate()
+        .map(|(which, r)| {
             let points: Vec<f64> = (0..r.assessment.sample.len())
-                .map(|shape| score_shape(&r.assessment, shape, brief, scales).total)
+                .map(|shape| {
+                    score_shape(&r.assessment, shape, brief, scales, r.score.demands).total
+                })
                 .collect();
-            r.assessment.evenly().iter().map(|&i| points[i]).collect()
+            let order = r.assessment.evenly_as(which);
+            order.iter().map(|&i| points[i]).collect()
         })
         .collect();
     let size = totals.iter().map(Vec::len).min().unwrap_or(0);

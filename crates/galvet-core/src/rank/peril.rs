@@ -17,6 +17,8 @@ pub struct Peril {
     pub share: f64,
     /// What to measure to know.
     pub measure: Option<Target>,
+    /// The share's sampling error, where the line at which it rules out lies within it.
+    pub near: Option<f64>,
 }
 
 fn code(fate: &Fate) -> Option<Code> {
@@ -61,6 +63,7 @@ pub fn peril(assessment: &Assessment) -> Option<Peril> {
         code,
         share,
         measure: what_would_tell(assessment),
+        near: nearly(assessment, share),
     })
 }
 
@@ -99,11 +102,37 @@ pub fn reason(assessment: &Assessment, peril: &Peril) -> Option<Reason> {
         return None;
     }
     let (by, dimension) = amount(assessment, peril.code);
+    let aside = (peril.code == Code::Capsizes && by <= 0.0).then(|| sideways(assessment));
     Some(Reason {
+        by: aside.unwrap_or(by),
+        aside: aside.is_some(),
+        near: peril.near,
         share: (peril.share < 0.5).then_some(peril.share),
         measure: peril.measure,
         ..Reason::by(peril.code, by, dimension)
     })
+}
+
+/// How far what lies aboard is off the middle, beyond what the longest righting arm
+/// answers, m, in the middle of the shapes that capsize for it.
+fn sideways(assessment: &Assessment) -> f64 {
+    let unsold = &assessment.setup.posterior.unsold;
+    let met = assessment.fates.iter().zip(unsold);
+    let outside = met.filter_map(|(fate, &w)| match fate {
+        Fate::Capsizes { outside, .. } => Some((*outside, w.max(1e-12))),
+        _ => None,
+    });
+    Range::of(outside).map_or(0.0, |r| r.p50)
+}
+
+/// The sampling error of a share of shapes, where the line at which it rules out lies
+/// within it: another sample might have it on the other side.
+fn nearly(assessment: &Assessment, share: f64) -> Option<f64> {
+    let line = assessment.setup.guides()[Guide::MayNotRest];
+    let size = assessment.effective_size().max(1.0);
+    // A low-discrepancy sample errs less than this; it is an upper bound.
+    let error = (share * (1.0 - share) / size).sqrt();
+    ((share - line).abs() < error).then_some(error)
 }
 
 /// How much is wrong: the median over the shapes that meet this fate.
@@ -140,9 +169,11 @@ fn amount(assessment: &Assessment, wanted: Code) -> (f64, Dimension) {
             Dimension::FineLength,
         ),
         Code::Founders => (assessment.too_much().unwrap_or(0.0), Dimension::Mass),
+        // Missing GM is told as GM; where none is missing, it is the room to the side
+        // that is short: see [`sideways`].
         _ => (
             middle(&|f| match f {
-                Fate::Capsizes { missing, outside } => missing.max(*outside),
+                Fate::Capsizes { missing, .. } => *missing,
                 _ => f64::NAN,
             }),
             Dimension::ShortLength,

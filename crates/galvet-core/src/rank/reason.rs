@@ -1,6 +1,6 @@
 //! A reason against a hull: its kind, its size, its words.
 
-use crate::base::{Dimension, Keyed, System, words};
+use crate::base::{Dimension, System, words};
 use crate::plausible::Target;
 use crate::stow::Unplaced;
 
@@ -33,6 +33,8 @@ pub enum Code {
     DoesNotDrain,
     /// Too deep for the water, and the drive does not lift.
     TooDeep,
+    /// Does not do what the water asks, where only what does is wanted.
+    WaterAsks,
     /// Longer than the storage.
     TooLong,
     /// Heavier than can be lifted.
@@ -73,8 +75,15 @@ pub struct Reason {
     pub share: Option<f64>,
     /// What to measure to know.
     pub measure: Option<Target>,
+    /// Whether `by` is how far the load lies to one side, not GM that is missing.
+    pub aside: bool,
+    /// Sampling error of `share`, where it lies that near the line at which it rules
+    /// out.
+    pub near: Option<f64>,
     /// What is missing or wrong, where there is no amount.
     pub detail: String,
+    /// The weight the reason goes by, kg, and how it is known.
+    pub weight: Option<(f64, &'static str)>,
     /// What finds no place.
     pub unplaced: Vec<Unplaced>,
 }
@@ -90,6 +99,9 @@ impl Reason {
             shed: None,
             share: None,
             measure: None,
+            aside: false,
+            near: None,
+            weight: None,
             detail: String::new(),
             unplaced: Vec::new(),
         }
@@ -108,7 +120,7 @@ impl Reason {
     #[must_use]
     pub fn text(&self, system: System) -> String {
         if let Some(share) = self.share {
-            return may(self.code, share, self.measure);
+            return may(self.code, share, self.measure, self.near);
         }
         let decimals = match self.dimension {
             Dimension::Length | Dimension::Ratio => 2,
@@ -117,6 +129,9 @@ impl Reason {
         };
         // "0 mm too wet" would puzzle: show at least one unit of the last digit.
         let by = system.text(self.dimension, self.by.max(self.least()), decimals);
+        let weight = self.weight.map_or(String::new(), |(kg, how)| {
+            format!("{} {how}: ", system.text(Dimension::Mass, kg, 0))
+        });
         let shed = self.shed.map_or(String::new(), |kg| {
             format!(
                 ": needs {} less",
@@ -125,6 +140,9 @@ impl Reason {
         });
         match self.code {
             Code::CannotFloat => format!("cannot be floated: {}", self.detail),
+            Code::Capsizes if self.aside => {
+                format!("capsizes: what lies aboard is {by} too far to one side to be answered")
+            }
             Code::Capsizes => format!("capsizes: GM is {by} short of staying upright"),
             Code::Lolls => format!("lolls: does not stay upright, lies over at {by}"),
             Code::Founders if self.by > 0.0 => {
@@ -147,12 +165,21 @@ impl Reason {
                 format!("stay seated: standing support {by} short{}", self.detail)
             }
             Code::DoesNotDrain | Code::NotDriven => self.detail.clone(),
+            Code::WaterAsks if self.by > 0.0 => {
+                format!(
+                    "this water asks \u{201c}{}\u{201d}: {by} too much",
+                    self.detail
+                )
+            }
+            Code::WaterAsks => format!("this water asks \u{201c}{}\u{201d}", self.detail),
             Code::NeedsHoles if self.by < 1.5 => "needs one hole drilled".to_owned(),
             Code::NeedsHoles => format!("needs {:.0} holes drilled", self.by),
             Code::TooDeep => format!("{by} too deep for this water, and the drive does not lift"),
             Code::TooLong => format!("{by} too long for the store"),
-            Code::TooHeavy => format!("{by} too heavy to lift"),
-            Code::OverRoof => format!("{by} more than the roof bears, bars and straps counted"),
+            Code::TooHeavy => format!("{weight}{by} too heavy to lift"),
+            Code::OverRoof => {
+                format!("{weight}{by} more than the roof bears, bars and straps counted")
+            }
             Code::OverBed => format!("{by} too long for the truck's bed and what may stand out"),
             Code::OverBudget => format!("{by} over the budget"),
             Code::FewSeats if self.by < 1.5 => "one seat too few".to_owned(),
@@ -178,9 +205,10 @@ impl Reason {
     }
 }
 
-/// "may capsize: in 34 % of her plausible shapes; measure … to know".
+/// "may capsize: in 34 % of her plausible shapes; measure … to know"; with the sampling
+/// error where the line at which it rules out lies within it.
 #[must_use]
-pub fn may(code: Code, share: f64, measure: Option<Target>) -> String {
+pub fn may(code: Code, share: f64, measure: Option<Target>, near: Option<f64>) -> String {
     let what = match code {
         Code::Capsizes => "capsize",
         Code::Lolls => "loll, lying over instead of upright",
@@ -190,8 +218,9 @@ pub fn may(code: Code, share: f64, measure: Option<Target>) -> String {
     };
     // Never "in 0 %" of a danger.
     let percent = (share * 100.0).ceil().max(1.0);
-    let know = measure.map_or(String::new(), |t| {
-        format!("; measure {} to know", t.label())
+    let know = measure.map_or(String::new(), |t| format!("; {} to know", t.instruction()));
+    let error = near.map_or(String::new(), |e| {
+        format!(" (± {:.0}: near the line)", (100.0 * e).ceil())
     });
-    format!("may {what}: in {percent:.0}\u{a0}% of her plausible shapes{know}")
+    format!("may {what}: in {percent:.0}\u{a0}% of her plausible shapes{error}{know}")
 }

@@ -2,14 +2,14 @@
 
 use super::peril::{self, Peril};
 use super::reason::{Code, Reason};
-use super::wishes;
-use crate::base::Dimension;
+use super::{demands, wishes};
+use crate::base::{Dimension, Keyed};
 use crate::figures::{Assessment, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
 use crate::hull::{
     Construction, Fitting, FittingKind, Measure, Recess, drains, fittings, holds_water,
 };
-use crate::question::Brief;
+use crate::question::{Brief, DemandUse};
 
 /// Everything that rules a hull out, gravest first.
 #[must_use]
@@ -75,19 +75,29 @@ fn suitable(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let mut found = Vec::new();
     let setup = &assessment.setup;
     found.extend(wishes::unmet(assessment, brief));
-    if brief.water.must_drain {
+    if brief.demands == DemandUse::Only {
+        let unmet = demands::demands(assessment, brief).into_iter();
+        let unmet = unmet.filter(|m| m.met == Some(false));
+        found.extend(unmet.map(|m| Reason {
+            detail: m.demand.label().to_owned(),
+            ..Reason::by(Code::WaterAsks, m.by.unwrap_or(0.0), m.dimension)
+        }));
+    }
+    // The floating part of the question carries the launch's limits as well.
+    if setup.brief.water.must_drain {
         found.extend(undrained(assessment));
     }
-    let drive = if setup.posterior.survey.drive_lifts {
-        None
-    } else {
-        assessment.median(Quantity::DraftWithDrive)
-    };
+    // A drive that lifts is up where the water is too shallow for it, and she goes by
+    // paddle; one that does not needs the depth.
+    let survey = &setup.posterior.survey;
+    let fixed = survey.propulsion.has_drive() && !survey.drive_lifts;
+    let down = assessment.median(Quantity::DraftWithDrive);
+    let drive = down.filter(|_| fixed);
     // A hull that finds no rest has no draft; that is said already.
     if let Some(deepest) = drive.or(assessment.median(Quantity::Deepest))
-        && deepest > brief.water.least_depth
+        && deepest > setup.brief.water.least_depth
     {
-        let by = deepest - brief.water.least_depth;
+        let by = deepest - setup.brief.water.least_depth;
         found.push(Reason::by(Code::TooDeep, by, Dimension::FineLength));
     }
     found
@@ -148,9 +158,8 @@ fn limits(assessment: &Assessment, brief: &Brief) -> Vec<Limit> {
         setup.guides(),
     );
     let must = brief.must;
-    let stripped = survey
-        .value(Measure::BareWeight)
-        .or(survey.value(Measure::FittedWeight));
+    let lifted = stripped(assessment);
+    let stripped = lifted.map(|l| l.0);
     let length = Some(form.length());
     let bed = |most: f64| most + guides[Guide::BedOverhang];
     let limit = |code, missed, dimension, unknown| Limit {
@@ -187,6 +196,17 @@ fn limits(assessment: &Assessment, brief: &Brief) -> Vec<Limit> {
     all.into_iter().flatten().collect()
 }
 
+/// What is lifted with all that comes off taken off, kg, and how it is known: the bare
+/// hull and what was built on; the fitted one where no bare weight is on record. `None`
+/// where no weight is.
+fn stripped(assessment: &Assessment) -> Option<(f64, &'static str)> {
+    let survey = &assessment.setup.posterior.survey;
+    let built_on = assessment.setup.loads.fixed_mass();
+    let bare = survey.value(Measure::BareWeight).map(|kg| (kg, "bare"));
+    let fitted = survey.value(Measure::FittedWeight).map(|kg| (kg, "fitted"));
+    bare.or(fitted).map(|(kg, how)| (kg + built_on, how))
+}
+
 /// All track on record, m; `None` where there is none, or it is only guessed: nobody
 /// may have looked.
 fn track(assessment: &Assessment) -> Option<f64> {
@@ -204,9 +224,13 @@ fn track(assessment: &Assessment) -> Option<f64> {
 fn must_haves(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let missed = limits(assessment, brief).into_iter();
     let missed = missed.filter_map(|l| Some((l.code, l.missed?, l.dimension)));
+    let lifted = stripped(assessment);
     missed
         .filter(|(_, by, _)| *by > 0.0)
-        .map(|(code, by, dimension)| Reason::by(code, by, dimension))
+        .map(|(code, by, dimension)| Reason {
+            weight: lifted.filter(|_| matches!(code, Code::TooHeavy | Code::OverRoof)),
+            ..Reason::by(code, by, dimension)
+        })
         .collect()
 }
 

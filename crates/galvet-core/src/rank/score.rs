@@ -5,7 +5,7 @@ use crate::crew::Posture;
 use crate::figures::{Assessment, Quantity, Range};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Measure, Survey};
-use crate::question::{Brief, CapacitySchool, StabilitySchool};
+use crate::question::{Brief, CapacitySchool, StabilitySchool, StandingUse};
 use crate::stow::Deck;
 
 /// A straight scale from no points to a hundred, held at both ends.
@@ -73,7 +73,9 @@ pub struct Score {
     pub stability: f64,
     /// Points for the deck left clear, which count where the brief says so.
     pub deck: f64,
-    /// Weighted sum, which ranks.
+    /// Points taken off for what the water asks and the hull does not do.
+    pub demands: f64,
+    /// Weighted sum less [`Score::demands`], which ranks.
     pub total: f64,
     /// What was needed for the points and is not known: it earned none.
     pub missing: Vec<Missing>,
@@ -121,6 +123,10 @@ struct Judge<'a, F: Fn(Quantity) -> Figure> {
     scales: &'a Scales,
     /// What the layout leaves of the deck.
     left: Option<&'a Deck>,
+    /// Whether landing a fish fails in so many shapes that it costs the seated points.
+    out_of_reach: bool,
+    /// What is asked and not met costs.
+    unmet: f64,
     missing: Vec<Missing>,
 }
 
@@ -153,8 +159,11 @@ impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
         let seated = |judge: &mut Self| {
             let lean = judge.points(Quantity::LeanRoom, scales.lean);
             let reserve = judge.points(Quantity::Reserve, scales.reserve);
-            (1.0 - share) * lean + share * reserve
+            let reach = if judge.out_of_reach { 0.0 } else { 1.0 };
+            reach * ((1.0 - share) * lean + share * reserve)
         };
+        // Where nobody stands up on this water, who does is held against its roughness.
+        let nobody_stands = self.brief.water.standing == StandingUse::No;
         let standing = |judge: &mut Self| judge.points(Quantity::StandingSupport, scales.support);
         match self.brief.stability_school {
             StabilitySchool::TapeMeasure => self.tape_measure(),
@@ -162,6 +171,7 @@ impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
             StabilitySchool::StandingSupport => standing(self),
             StabilitySchool::RoughWater => self.points(Quantity::Reserve, scales.reserve),
             StabilitySchool::ByPosture => match self.brief.posture {
+                Posture::Stands if nobody_stands => standing(self).min(seated(self)),
                 Posture::Stands => standing(self),
                 Posture::Sits => seated(self),
                 Posture::SitsAndStands => standing(self).min(seated(self)),
@@ -194,7 +204,8 @@ impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
             capacity,
             stability,
             deck,
-            total: (1.0 - share) * two + share * deck,
+            demands: self.unmet,
+            total: (1.0 - share) * two + share * deck - self.unmet,
             missing: self.missing,
         }
     }
@@ -265,19 +276,27 @@ pub fn score(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Score {
             .range(q)
             .map(|Range { p50, share, .. }| (p50, share.min(up)))
     };
-    judge(figure, assessment, brief, scales)
+    let unmet = super::demands::cost(assessment, brief);
+    judge(figure, assessment, brief, scales, unmet)
 }
 
-/// Points of one shape of an assessment's sample: none where it does not rest.
+/// Points of one shape of an assessment's sample: none where it does not rest. `unmet`
+/// is what the hull's unmet demands cost, see [`super::demands::cost`].
 #[must_use]
-pub fn score_shape(assessment: &Assessment, shape: usize, brief: &Brief, scales: &Scales) -> Score {
+pub fn score_shape(
+    assessment: &Assessment,
+    shape: usize,
+    brief: &Brief,
+    scales: &Scales,
+    unmet: f64,
+) -> Score {
     let up = if assessment.fates[shape].is_rest() {
         1.0
     } else {
         0.0
     };
     let figure = |q| assessment.sample[shape].get(q).map(|v| (v, up));
-    judge(figure, assessment, brief, scales)
+    judge(figure, assessment, brief, scales, unmet)
 }
 
 fn judge(
@@ -285,6 +304,7 @@ fn judge(
     assessment: &Assessment,
     brief: &Brief,
     scales: &Scales,
+    unmet: f64,
 ) -> Score {
     Judge {
         figure,
@@ -292,6 +312,8 @@ fn judge(
         brief,
         scales,
         left: assessment.setup.loads.layout.deck.as_ref(),
+        out_of_reach: assessment.reach_lost() >= assessment.setup.guides()[Guide::ReachCosts],
+        unmet,
         missing: Vec::new(),
     }
     .score()

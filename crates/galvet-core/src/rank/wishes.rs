@@ -4,7 +4,6 @@
 use super::Candidate;
 use super::reason::{Code, Reason};
 use crate::base::{Dimension, Keyed, System};
-use crate::crew::Posture;
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Judgement, Measure, Propulsion};
@@ -85,7 +84,7 @@ pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let setup = &assessment.setup;
     let mut found = Vec::new();
     let needed = support_needed(brief, setup.guides());
-    if brief.posture == Posture::Stands
+    if brief.posture.stands()
         && let Some(support) = assessment.median(Quantity::StandingSupport)
         && support < needed
     {
@@ -118,6 +117,19 @@ pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
         found.push(Reason::by(Code::NeedsHoles, holes, Dimension::Ratio));
     }
     found
+}
+
+/// "landing a fish does not hold in 38 of 100 possible shapes", where it is enough of
+/// them to be told.
+#[must_use]
+pub fn reach_told(assessment: &Assessment) -> Option<String> {
+    let lost = assessment.reach_lost();
+    (lost > assessment.setup.guides()[Guide::ReachTold]).then(|| {
+        format!(
+            "leaning out to land a fish does not hold in {:.0} of 100 possible shapes",
+            (100.0 * lost).ceil().min(100.0)
+        )
+    })
 }
 
 /// What a buyer must mind of a hull, though it does not rule her out.
@@ -153,6 +165,17 @@ pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<Stri
             "standing up ahead of the seat, where a fly line is stripped: {standing_up}"
         ));
     }
+    out.extend(reach_told(assessment));
+    if assessment.drive_up() {
+        let how = if survey.drive_lifts {
+            "by paddle, and the speeds told are the paddle's"
+        } else {
+            "and it does not lift"
+        };
+        out.push(format!(
+            "this water is too shallow for the drive to be down: {how}"
+        ));
+    }
     if wishes.fishing == Fishing::Trolling && !survey.tracks_straight {
         out.push("trolling, and nothing on the record keeps her straight".to_owned());
     }
@@ -160,11 +183,11 @@ pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<Stri
     if wishes.fishing == Fishing::Bottom && holds == Some(&"no") {
         out.push("bottom fishing, and she holds a place only at anchor".to_owned());
     }
-    let fitted = survey.value(Measure::FittedWeight);
+    let weighed = [Measure::FittedWeight, Measure::BareWeight];
+    let weighed = weighed.into_iter().any(|m| survey.value(m).is_some());
     let carried = matches!(wishes.launch, Launch::Bank | Launch::Steps);
-    if let (true, Some(kg)) = (carried, fitted)
-        && kg > setup.guides()[Guide::TwoLift]
-    {
+    let kg = assessment.fitted_mass();
+    if carried && weighed && kg > setup.guides()[Guide::TwoLift] {
         out.push(format!(
             "launched {}: {} fitted is more than two usually carry",
             wishes.launch.label(),

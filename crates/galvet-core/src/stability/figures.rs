@@ -110,6 +110,27 @@ pub fn fate(path: &Path, gm: f64) -> Fate {
     }
 }
 
+/// What becomes of a body once somebody seated has shifted aside to level it, and by how
+/// much, m: no further than `most`. `crew` is the angler's share of the whole mass.
+/// `None` where nothing lies off the middle.
+#[must_use]
+pub fn levelled(path: &Path, gm: f64, crew: f64, most: f64) -> Option<(Fate, f64)> {
+    let off = -path.dry().value[0];
+    if off <= 0.0 || !off.is_finite() || crew <= 0.0 {
+        return None;
+    }
+    let shift = (off / crew).min(most);
+    let dry = path.dry();
+    let value = std::array::from_fn(|k| dry.value[k] + shift * crew * dry.angle[k].cos());
+    // Level within the last digits is level.
+    let mut value: [f64; KNOTS] = value;
+    if value[0].abs() < 1e-9 {
+        value[0] = 0.0;
+    }
+    let moved = Path::new(Curve::through(dry.angle, value, gm), path.fills_at(), None);
+    Some((fate(&moved, gm), shift))
+}
+
 /// Righting energy, J: `Δ g ∫GZ dφ` up to the first of the gunwale going under,
 /// `limit` rad and vanishing stability. `edge` is the gunwale's clearance.
 #[must_use]
@@ -274,6 +295,28 @@ mod tests {
             fate(&listing(0.2), 0.1),
             Fate::Capsizes { missing: 0.0, outside } if outside >= 0.0
         ));
+    }
+
+    #[test]
+    fn a_person_levels_what_a_person_levels() {
+        // GZ = c sin 2φ - d cos φ with c so small that no heel answers d.
+        let off = |c: f64, d: f64| {
+            let gz = heels().map(|h| c * (2.0 * h).sin() - d * h.cos());
+            Path::new(Curve::through(heels(), gz, 2.0 * c), None, None)
+        };
+        // 4 mm off the middle of the whole; the angler is half of it: 8 mm aside.
+        let path = off(0.0015, 0.004);
+        assert!(!fate(&path, 0.003).is_rest());
+        let (then, shift) = levelled(&path, 0.003, 0.5, 0.03).unwrap();
+        assert_eq!(then, Fate::Rests { list: 0.0 });
+        assert_relative_eq!(shift, 0.008, max_relative = 1e-9);
+        // Twice as far as anybody shifts, and hardly stiff: it stays what it is.
+        let (then, shift) = levelled(&off(0.0015, 0.03), 0.003, 0.5, 0.03).unwrap();
+        assert!(!then.is_rest() && shift == 0.03, "{then:?} {shift}");
+        // No shift stands up what is unstable in the middle.
+        let (then, _) = levelled(&off(-0.002, 0.004), -0.004, 0.5, 0.03).unwrap();
+        assert!(!then.is_rest());
+        assert_eq!(levelled(&off(0.05, 0.0), 0.1, 0.5, 0.03), None);
     }
 
     #[test]

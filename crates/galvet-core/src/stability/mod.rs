@@ -5,5 +5,5 @@ mod figures;
 mod righting;
 
 pub use curve::Curve;
-pub use figures::{Leaning, OnTheFeet, fate, first_under, reserve, roll_period};
+pub use figures::{Leaning, OnTheFeet, fate, first_under, levelled, reserve, roll_period};
 pub use righting::{Arm, HEELS_DEG, KNOTS, Path, Walk, righting, walked};

@@ -8,7 +8,7 @@
 use galvet_core::base::Lanes;
 use galvet_core::body::{Body, EdgePoint, Frame, Shape, gauss_legendre};
 use galvet_core::crew::{Crew, Hand, Posture, SeatHeight};
-use galvet_core::figures::Assessment;
+use galvet_core::figures::{Assessment, Quantity, Values};
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
@@ -17,12 +17,15 @@ use galvet_core::hull::{
 };
 use galvet_core::plausible::Posterior;
 use galvet_core::question::{
-    Brief, CapacitySchool, DeckUse, MustHaves, Outing, StabilitySchool, StandingUse, Water, Wishes,
+    Brief, CapacitySchool, DeckUse, DemandUse, MustHaves, Outing, StabilitySchool, StandingUse,
+    Water, Wishes,
 };
 use galvet_core::rank::{Ranking, rank};
 use galvet_core::rig::{Importance, Rig, RigLine};
 use std::collections::BTreeMap;
 use std::sync::Arc;
+
+pub mod families;
 
 /// Fresh water, kg/m³.
 pub const FRESH: f64 = 1000.0;
@@ -82,8 +85,8 @@ pub fn ranking(hulls: &[Survey], brief: &Brief, size: usize) -> Ranking {
 }
 
 /// A frame with the shipped sheer and floor step.
-pub fn frame(length: f64, beam: f64, bottom: BottomShape, construction: Construction) -> Frame {
-    Frame::new(length, beam, bottom, construction, &Guides::default())
+pub fn frame(length: f64, beam: f64, construction: Construction) -> Frame {
+    Frame::new(length, beam, construction, &Guides::default())
 }
 
 /// A hull whose measured sections are a box's, `length` × `beam` × `depth`, with
@@ -120,6 +123,7 @@ pub fn lake() -> Water {
         reserve_share: 0.2,
         must_drain: false,
         plugs_allowed: true,
+        demands: Vec::new(),
         cautions: Vec::new(),
     }
 }
@@ -163,6 +167,7 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         capacity_school: CapacitySchool::default(),
         stability_school: StabilitySchool::default(),
         deck: DeckUse::default(),
+        demands: DemandUse::default(),
         must: MustHaves::default(),
         outing: Outing::default(),
         wishes: Wishes::default(),
@@ -171,8 +176,10 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
 }
 
 /// The shape of the handbook's prototype (chapter 2, below the sanity table).
-pub fn prototype_shape(depth: f64, floor: f64, board: bool, hull_mass: f64) -> Shape {
+pub fn prototype_shape(bottom: BottomShape, depth: f64, floor: f64, hull_mass: f64) -> Shape {
+    let board = bottom == BottomShape::Board;
     Shape {
+        bottom,
         bow_exponent: if board { 3.5 } else { 2.6 },
         stern_exponent: if board { 4.0 } else { 2.8 },
         stern_end: if board { 0.4 } else { 0.15 },
@@ -181,6 +188,7 @@ pub fn prototype_shape(depth: f64, floor: f64, board: bool, hull_mass: f64) -> S
         stern_rise: 0.06,
         floor,
         fullness: 0.0,
+        flare: 0.0,
         recess_breadth: 0.80,
         recess_from: 0.18,
         recess_to: 0.93,
@@ -188,6 +196,7 @@ pub fn prototype_shape(depth: f64, floor: f64, board: bool, hull_mass: f64) -> S
         height_scale: 1.0,
         hull_mass,
         kit_mass: 2.5,
+        seats: [0.10, 0.26],
     }
 }
 
@@ -235,6 +244,18 @@ pub fn box_body(length: f64, beam: f64, depth: f64) -> Body<1> {
         })
         .to_vec();
     body
+}
+
+/// Whether the water cuts across the cockpit floor of a hull `length` m long, or lies at
+/// its very height: it then wets station by station, and what is read off two ways of
+/// drawing or searching the same body may differ by a station's share.
+pub fn floor_cut(values: &Values, length: f64) -> bool {
+    let [floor, trim] = [Quantity::FloorAboveWater, Quantity::Trim].map(|q| values.get(q));
+    let (Some(floor), Some(trim)) = (floor, trim) else {
+        return false;
+    };
+    // The deep floor is 37 % of the length.
+    floor.abs() < 0.37 * length * trim.to_radians().tan().abs() + 1e-3
 }
 
 /// A weight of one lane.

@@ -104,7 +104,7 @@ impl Board {
         let shape = shapes.middle();
         let fit = leg_room(&shapes.survey, brief.crew, desk.guides());
         let paddle = {
-            let seat = laid.loads.seat_height();
+            let seat = laid.loads.seat_height(&shape);
             let [_, beam] = laid.space().size;
             paddle_length(beam, seat, brief.crew.stature(), desk.guides())
         };

@@ -6,7 +6,7 @@ use super::{coordinate, path};
 use crate::answer::Board;
 use galvet_core::gear::Fixing;
 use galvet_core::hull::zones;
-use galvet_core::load::Carriage;
+use galvet_core::load::{Carriage, LoadPlan};
 use galvet_core::portrait::{Person, from_above, seated, standing};
 use galvet_core::stow::{Mode, Stowed};
 
@@ -154,6 +154,7 @@ pub fn board_drawing(
 /// on the feet where that is what is being done.
 fn people(board: &Board) -> Vec<(Person, Person)> {
     let loads = &board.setup.loads;
+    let shape = board.setup.posterior.middle();
     let bow = board.setup.posterior.form.bow();
     let floor = board.floor;
     let sits = |x: f64, height: f64, stature: f64| {
@@ -171,10 +172,10 @@ fn people(board: &Board) -> Vec<(Person, Person)> {
         )
     } else {
         let x = loads.crew_place(Carriage::Seated) - bow;
-        sits(x, loads.seat_height(), stature)
+        sits(x, loads.seat_height(&shape), stature)
     };
     let others = loads.company.sat.iter();
-    let others = others.map(|s| sits(s.x, loads.low_seat(), s.who.stature()));
+    let others = others.map(|s| sits(s.x, LoadPlan::low_seat(&shape), s.who.stature()));
     std::iter::once(angler).chain(others).collect()
 }
 

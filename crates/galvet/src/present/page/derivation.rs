@@ -316,7 +316,7 @@ impl Of<'_> {
         let short = |m: f64| self.system.text(Dimension::ShortLength, m, 1);
         format!(
             "seat {} over the floor, over a knee height of {}: {}",
-            short(self.setup.loads.seat_height()),
+            short(self.setup.loads.seat_height(&self.a.middle)),
             short(knee),
             self.told(Quantity::GettingUp)
         )

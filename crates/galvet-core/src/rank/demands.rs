@@ -1,0 +1,122 @@
+//! Whether a hull meets what the water and the launch ask of it.
+
+use crate::base::{Dimension, Keyed, System};
+use crate::figures::Assessment;
+use crate::guide::Guide;
+use crate::hull::{Construction, Judgement, Measure, Recess, holds_water};
+use crate::question::{Brief, Demand, DemandUse};
+
+/// A demand and what is known of a hull.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Met {
+    /// What is asked.
+    pub demand: Demand,
+    /// Whether the hull does it; `None` where the record does not tell.
+    pub met: Option<bool>,
+    /// By how much it does not, SI; `None` where there is no amount.
+    pub by: Option<f64>,
+    /// What `by` measures.
+    pub dimension: Dimension,
+}
+
+impl Met {
+    /// The word used in JSON.
+    #[must_use]
+    pub const fn key(&self) -> &'static str {
+        match self.met {
+            Some(true) => "yes",
+            Some(false) => "no",
+            None => "unknown",
+        }
+    }
+
+    /// "one person drags it: no, 12 kg too much".
+    #[must_use]
+    pub fn text(&self, system: System) -> String {
+        let what = self.demand.label();
+        match (self.met, self.by) {
+            (Some(true), _) => format!("{what}: yes"),
+            (None, _) => format!("{what}: not known"),
+            (Some(false), None) => format!("{what}: no"),
+            (Some(false), Some(by)) => {
+                let decimals = if self.dimension == Dimension::Length {
+                    2
+                } else {
+                    0
+                };
+                format!(
+                    "{what}: no, {} too much",
+                    system.text(self.dimension, by, decimals)
+                )
+            }
+        }
+    }
+}
+
+/// Everything the brief's water and launch ask, each with what the hull does.
+#[must_use]
+pub fn demands(assessment: &Assessment, brief: &Brief) -> Vec<Met> {
+    let mut asked: Vec<Demand> = brief.water.demands.clone();
+    asked.extend(brief.wishes.launch.demands());
+    asked.sort_unstable();
+    asked.dedup();
+    asked.into_iter().map(|d| meets(assessment, d)).collect()
+}
+
+fn meets(assessment: &Assessment, demand: Demand) -> Met {
+    let setup = &assessment.setup;
+    let (survey, guides) = (&setup.posterior.survey, setup.guides());
+    let plain = |met| Met {
+        demand,
+        met,
+        by: None,
+        dimension: Dimension::Ratio,
+    };
+    // Over a most.
+    let most = |value: f64, most: f64, dimension| Met {
+        demand,
+        met: Some(value <= most),
+        by: (value > most).then_some(value - most),
+        dimension,
+    };
+    match demand {
+        Demand::Drains => plain(match survey.construction {
+            Construction::Board => Some(true),
+            Construction::SitInside => Some(false),
+            Construction::SitOnTop => Some(!holds_water(&setup.scuppers, Recess::Cockpit)),
+        }),
+        Demand::OneDrags => {
+            let weighed = [Measure::FittedWeight, Measure::BareWeight];
+            if weighed.into_iter().all(|m| survey.value(m).is_none()) {
+                return plain(None);
+            }
+            let carried = assessment.fitted_mass();
+            most(carried, guides[Guide::OneDrags], Dimension::Mass)
+        }
+        Demand::HoldsCourse => plain(Some(survey.tracks_straight)),
+        Demand::DriveLifts => plain(Some(!survey.propulsion.has_drive() || survey.drive_lifts)),
+        Demand::Turns => {
+            let slow = survey.looked.judged.get(&Judgement::Turning);
+            if matches!(slow, Some(&"slow")) {
+                return plain(Some(false));
+            }
+            let length = setup.posterior.form.length();
+            most(length, guides[Guide::TurnsShort], Dimension::Length)
+        }
+    }
+}
+
+/// Points that what is not met, or not known, costs under a brief.
+#[must_use]
+pub fn cost(assessment: &Assessment, brief: &Brief) -> f64 {
+    if brief.demands == DemandUse::Aside {
+        return 0.0;
+    }
+    let guides = assessment.setup.guides();
+    let each = |met: &Met| match met.met {
+        Some(true) => 0.0,
+        Some(false) => guides[Guide::DemandUnmet],
+        None => guides[Guide::DemandUnknown],
+    };
+    demands(assessment, brief).iter().map(each).sum()
+}
