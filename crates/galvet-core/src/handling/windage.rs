@@ -212,8 +212,9 @@ fn kit(area: &mut Area, stowed: &[Stowed], floor: f64, rim: &dyn Fn(f64) -> f64)
     /// Strips the silhouette is cut into, m.
     const STRIP: f64 = 0.02;
     let lying = stowed.iter().filter_map(|s| {
-        let lies = s.lies.as_ref().filter(|l| l.within.is_none())?;
-        Some((s, lies))
+        // What is worn is on the body, which stands in the wind already.
+        let own = |l: &&Lies| l.within.is_none() && l.fixing != Fixing::Worn;
+        Some((s, s.lies.as_ref().filter(own)?))
     });
     let (slender, boxes): (Vec<_>, Vec<_>) =
         lying.partition(|(_, lies)| lies.fixing == Fixing::Holder);

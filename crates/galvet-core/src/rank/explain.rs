@@ -1,6 +1,6 @@
 //! One sentence for each place, built from the numbers.
 
-use super::{Binding, Ranked, Ranking, headline, may};
+use super::{Binding, Ranked, Ranking, headline};
 use crate::base::System;
 use crate::figures::{Better, Quantity};
 use crate::question::{Brief, DeckUse};
@@ -189,5 +189,5 @@ fn warning(me: &Ranked, system: System) -> String {
 /// What is said in red beside the place; `None` where all shapes stay up.
 #[must_use]
 pub fn peril(me: &Ranked) -> Option<String> {
-    me.peril.map(|p| may(p.code, p.share, p.measure, p.near))
+    me.peril.map(|p| p.text())
 }

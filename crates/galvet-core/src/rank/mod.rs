@@ -19,7 +19,7 @@ pub use rule_out::{reasons, unchecked};
 pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };
-pub use wishes::{minds, own_band, reach_told, support_needed};
+pub use wishes::{minds, own_band, reach_told, support_needed, told};
 
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};

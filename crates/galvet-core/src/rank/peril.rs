@@ -21,6 +21,14 @@ pub struct Peril {
     pub near: Option<f64>,
 }
 
+impl Peril {
+    /// Its words: see [`may`](super::may).
+    #[must_use]
+    pub fn text(&self) -> String {
+        super::may(self.code, self.share, self.measure, self.near)
+    }
+}
+
 fn code(fate: &Fate) -> Option<Code> {
     match fate {
         Fate::Rests { .. } => None,

@@ -48,8 +48,7 @@ pub struct Unpacked {
 pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>) {
     let mut all: Vec<Item<'r>> = Vec::new();
     let packed = |line: usize| !rig.lines[line].within.is_empty();
-    let order = (0..rig.lines.len()).filter(|&l| !packed(l));
-    let order = order.chain((0..rig.lines.len()).filter(|&l| packed(l)));
+    let order = containers_first(rig);
     let mut unpacked = Vec::new();
     // Litres taken of each container so far.
     let mut taken: Vec<f64> = Vec::new();
@@ -69,9 +68,13 @@ pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>
                 match into(&all, &mut taken, &item, &asked.within, guides) {
                     Ok(container) => {
                         item.inside = Some(container);
-                        // What holds a must must come: else the must would stay
-                        // ashore with it, and nobody be told.
-                        all[container].must |= item.must;
+                        // What holds a must must come, and what that is in: else the
+                        // must would stay ashore with it, and nobody be told.
+                        let mut holds = item.must.then_some(container);
+                        while let Some(c) = holds {
+                            all[c].must = true;
+                            holds = all[c].inside;
+                        }
                     }
                     Err((container, words)) => unpacked.push(Unpacked {
                         item: all.len(),
@@ -85,6 +88,28 @@ pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>
         }
     }
     (all, unpacked)
+}
+
+/// The lines of a rig, each after the lines of what it may be packed in. Lines packed in
+/// each other in a circle come last, in the rig's order: nothing holds them.
+fn containers_first(rig: &Rig) -> Vec<usize> {
+    let mut out: Vec<usize> = Vec::with_capacity(rig.lines.len());
+    let mut left: Vec<usize> = (0..rig.lines.len()).collect();
+    while !left.is_empty() {
+        let key = |l: usize| rig.lines[l].gear.as_deref();
+        let waits = |l: usize| {
+            let within = rig.lines[l].within.as_str();
+            !within.is_empty() && left.iter().any(|&o| o != l && key(o) == Some(within))
+        };
+        let (later, now): (Vec<usize>, Vec<usize>) = left.iter().partition(|&&l| waits(l));
+        if now.is_empty() {
+            out.extend(later);
+            break;
+        }
+        out.extend(now);
+        left = later;
+    }
+    out
 }
 
 /// The first container of a key with room for an item; else why there is none.

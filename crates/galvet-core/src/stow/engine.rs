@@ -151,7 +151,10 @@ impl<'a> Engine<'a> {
     /// brings her nearer to level, and takes list out of her.
     fn even_out(&self, search: &mut Search<'_>, balance: Option<(Balance, (f64, f64))>) {
         let items = self.chooser.items;
-        let mass = |i: usize| self.with_content(i, |item| item.loaded);
+        let masses: Vec<f64> = (0..items.len())
+            .map(|i| self.with_content(i, |item| item.loaded))
+            .collect();
+        let mass = |i: usize| masses[i];
         let moments = |at: &[Option<At>]| {
             let placed = at.iter().enumerate();
             placed.fold([0.0, 0.0], |m, (i, at)| match at {
@@ -210,10 +213,19 @@ impl<'a> Engine<'a> {
         }
     }
 
-    /// A sum over an item and what is packed in it.
+    /// A sum over an item and all that is packed in it, however deep. Containers stand
+    /// before what is in them.
     pub(super) fn with_content(&self, i: usize, of: impl Fn(&Item<'_>) -> f64) -> f64 {
         let items = self.chooser.items;
-        let content = items.iter().filter(|item| item.inside == Some(i));
-        of(&items[i]) + content.map(&of).sum::<f64>()
+        let mut within = vec![false; items.len()];
+        within[i] = true;
+        let mut sum = of(&items[i]);
+        for (k, item) in items.iter().enumerate().skip(i + 1) {
+            if item.inside.is_some_and(|c| within[c]) {
+                within[k] = true;
+                sum += of(item);
+            }
+        }
+        sum
     }
 }

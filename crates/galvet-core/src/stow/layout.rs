@@ -100,6 +100,11 @@ pub struct Layout {
     pub doubts: Vec<(String, Doubt)>,
     /// What went not into its container but lies by itself: thing, container, why.
     pub unpacked: Vec<(String, String, String)>,
+    /// Mass of what is left ashore, and of what is worn and counts with those who wear
+    /// it, with their ice and water, kg.
+    pub ashore: f64,
+    /// See [`Layout::ashore`].
+    pub worn: f64,
     /// What is left of the deck; `None` where nothing was laid into places.
     pub deck: Option<Deck>,
 }
@@ -127,6 +132,12 @@ impl Layout {
     #[must_use]
     pub fn wet_part(&self) -> f64 {
         self.loaded() - self.stowed.iter().map(|s| s.dry_mass).sum::<f64>()
+    }
+
+    /// What of a rig is neither aboard nor ashore nor worn, kg: nothing, to the gram.
+    #[must_use]
+    pub fn astray(&self, rig: &Rig) -> f64 {
+        rig.loaded() - (self.loaded() + self.ashore + self.worn)
     }
 
     /// Musts that surely find no place.

@@ -9,6 +9,7 @@ use super::engine::Engine;
 use super::layout::{Layout, Lies, Stowed, Unplaced, whole_line};
 use super::search::Found;
 use crate::gear::{Fixing, Gear, Tether};
+use crate::guide::Guide;
 use crate::hull::Reach;
 
 impl Engine<'_> {
@@ -21,28 +22,35 @@ impl Engine<'_> {
             ..Layout::default()
         };
         let mut things = Vec::new();
+        // How each thing that found a place lies.
+        let mut lie: Vec<Option<Lies>> = vec![None; items.len()];
         for (i, item) in items.iter().enumerate() {
             if item.inside.is_some() {
                 continue;
             }
             let Some(_) = item.size() else {
-                // Once for all of the line.
-                let said = items[..i].iter().any(|other| other.line == item.line);
-                if !said {
-                    layout.stowed.push(self.where_it_says(item.line));
-                    layout.doubts.push((item.name.to_owned(), Doubt::Size));
+                // Where the line says, each with what is packed in it: see `packed`.
+                layout.stowed.push(self.one_where_it_says(item));
+                let said = (item.name.to_owned(), Doubt::Size);
+                if !layout.doubts.contains(&said) {
+                    layout.doubts.push(said);
                 }
                 continue;
             };
             match at[i] {
-                Some(at) => self.place(i, at, found, &mut layout, &mut things),
+                Some(at) => {
+                    self.place(i, at, found, &mut layout, &mut things);
+                    lie[i] = layout.stowed.last().and_then(|s| s.lies.clone());
+                }
                 None => self.leave(i, &mut layout),
             }
         }
         self.beyond(&mut layout);
         for (i, item) in items.iter().enumerate() {
             if let Some(c) = item.inside {
-                self.packed(i, c, &at, &mut layout);
+                let root = self.outermost(i);
+                let lies = at[root].zip(lie[root].as_ref());
+                self.packed(i, (c, root), lies, &mut layout);
             }
         }
         for unpacked in self.unpacked.iter().filter(|u| u.item < items.len()) {
@@ -53,11 +61,36 @@ impl Engine<'_> {
             }
         }
         layout.deck = Some(self.deck(found, &at, &things));
+        let astray = layout.astray(self.rig);
+        debug_assert!(
+            astray.abs() < 1e-6 * self.rig.loaded().max(1.0),
+            "{astray} kg astray"
+        );
         layout
+    }
+
+    /// The thing a packed one is in, outermost; itself where it is in none.
+    fn outermost(&self, i: usize) -> usize {
+        let items = self.chooser.items;
+        let mut root = i;
+        while let Some(outer) = items[root].inside {
+            root = outer;
+        }
+        root
     }
 
     fn where_it_says(&self, line: usize) -> Stowed {
         whole_line(self.rig, line, self.bow, self.chooser.space.size[0])
+    }
+
+    /// One thing of a line, where that says.
+    fn one_where_it_says(&self, item: &Item<'_>) -> Stowed {
+        Stowed {
+            item: item.name.to_owned(),
+            dry_mass: item.dry,
+            loaded_mass: item.loaded,
+            ..self.where_it_says(item.line)
+        }
     }
 
     /// What a rig has beyond what is laid out lies where it says.
@@ -65,9 +98,8 @@ impl Engine<'_> {
         let laid =
             |line: usize| self.chooser.items.iter().filter(|i| i.line == line).count() as u32;
         for (line, asked) in self.rig.lines.iter().enumerate() {
-            let sized = asked.thing.as_ref().is_some_and(|g| g.size.is_some());
             let rest = asked.count.saturating_sub(laid(line));
-            if rest == 0 || !sized && laid(line) > 0 {
+            if rest == 0 {
                 continue;
             }
             let share = f64::from(rest) / f64::from(asked.count.max(1));
@@ -149,14 +181,23 @@ impl Engine<'_> {
             short_of_reach: need.is_some_and(|need| reach > need),
             minutes: gear.and_then(|g| g.setup_minutes).unwrap_or(0.0),
         });
-        // A worn flotation aid is part of the angler as dressed.
-        let dressed = place == Place::Person && gear.is_some_and(Gear::is_flotation_aid);
-        let counts = if dressed { 0.0 } else { 1.0 };
+        // One flotation aid for each person is worn, and part of them as dressed as far
+        // as dressing is heavy; every other is cargo.
+        let people = 1 + space.aboard.others.len();
+        let aid = |other: &Item<'_>| other.gear.is_some_and(Gear::is_flotation_aid);
+        let before = self.chooser.items[..i].iter().filter(|o| aid(o)).count();
+        let dressed = place == Place::Person && aid(item) && before < people;
+        let with_them = if dressed {
+            self.chooser.guides[Guide::DressedExtra]
+        } else {
+            0.0
+        };
+        layout.worn += item.loaded.min(with_them);
         layout.stowed.push(Stowed {
             item: item.name.to_owned(),
             line: item.line,
-            dry_mass: counts * item.dry,
-            loaded_mass: counts * item.loaded,
+            dry_mass: (item.dry - with_them).max(0.0),
+            loaded_mass: (item.loaded - with_them).max(0.0),
             x: self.bow + at.x,
             y: at.y,
             // What leans or stands in a tube has its centre along it.
@@ -238,34 +279,41 @@ impl Engine<'_> {
             }),
         }
         if item.must {
-            let whole = self.where_it_says(item.line);
-            let share = 1.0 / f64::from(self.rig.lines[item.line].count.max(1));
-            let content = |of: &dyn Fn(&Item<'_>) -> f64| self.with_content(i, of) - of(item);
-            layout.stowed.push(Stowed {
-                dry_mass: share * whole.dry_mass + content(&|item| item.dry),
-                loaded_mass: share * whole.loaded_mass + content(&|item| item.loaded),
-                ..whole
-            });
+            layout.stowed.push(self.one_where_it_says(item));
+        } else {
+            layout.ashore += item.loaded;
         }
     }
 
-    /// What is packed in a container travels with it: in its middle, half way up
-    /// its inside.
-    fn packed(&self, i: usize, c: usize, at: &[Option<At>], layout: &mut Layout) {
+    /// What is packed in a container travels with it, and with what that is packed in:
+    /// in its middle, half way up its inside. Where the outermost is counted where the
+    /// rig says so is its content; where that stays ashore it stays with it.
+    fn packed(
+        &self,
+        i: usize,
+        (c, root): (usize, usize),
+        lies: Option<(At, &Lies)>,
+        layout: &mut Layout,
+    ) {
         let items = self.chooser.items;
-        // Left with its container.
-        let Some(box_at) = at[c] else { return };
         let item = &items[i];
-        let inside = items[c].gear.and_then(|g| g.brings.inside);
-        let height = inside.map_or(box_at.size[2], |s| s[2]);
-        let Some(holds) = layout
-            .stowed
-            .iter()
-            .find(|s| s.line == items[c].line && s.item == items[c].name)
-            .and_then(|s| s.lies.clone())
-        else {
+        let Some((box_at, holds)) = lies else {
+            if items[root].size().is_some() && !items[root].must {
+                layout.ashore += item.loaded;
+                return;
+            }
+            let says = self.where_it_says(items[root].line);
+            layout.stowed.push(Stowed {
+                item: item.name.to_owned(),
+                line: item.line,
+                dry_mass: item.dry,
+                loaded_mass: item.loaded,
+                ..says
+            });
             return;
         };
+        let inside = items[root].gear.and_then(|g| g.brings.inside);
+        let height = inside.map_or(box_at.size[2], |s| s[2]);
         layout.stowed.push(Stowed {
             item: item.name.to_owned(),
             line: item.line,
@@ -283,7 +331,7 @@ impl Engine<'_> {
                 adapter: None,
                 pinned: false,
                 tether: item.gear.map_or(Tether::Sinks, |g| g.tether),
-                ..holds
+                ..holds.clone()
             }),
         });
     }

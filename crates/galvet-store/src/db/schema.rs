@@ -83,6 +83,7 @@ diesel::table! {
         must_drain -> Bool,
         plugs_allowed -> Bool,
         cautions -> Text,
+        demands -> Text,
     }
 }
 

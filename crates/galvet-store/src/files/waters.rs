@@ -33,6 +33,8 @@ pub(crate) struct WaterEntry {
     #[serde(default)]
     plugs_allowed: bool,
     #[serde(default)]
+    demands: Vec<String>,
+    #[serde(default)]
     cautions: Vec<String>,
 }
 
@@ -53,6 +55,7 @@ impl WaterEntry {
             reserve_share: w.reserve_share,
             must_drain: w.must_drain,
             plugs_allowed: w.plugs_allowed,
+            demands: w.demands.iter().map(|d| d.key().to_owned()).collect(),
             cautions: w.cautions.clone(),
         }
     }
@@ -75,6 +78,10 @@ pub(crate) fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
     let standing = check_key(&e.key)
         .and_then(|()| word("way of standing", &e.standing))
         .map_err(|problem| FileError::whole(file, format!("{}: {problem}", e.key)))?;
+    let asked = e.demands.iter().map(|d| word("thing a water asks", d));
+    let demands = asked
+        .collect::<Result<_, String>>()
+        .map_err(|problem| FileError::whole(file, format!("{}: {problem}", e.key)))?;
     check(Water {
         key: e.key,
         name: e.name,
@@ -89,6 +96,7 @@ pub(crate) fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
         reserve_share: e.reserve_share,
         must_drain: e.must_drain,
         plugs_allowed: e.plugs_allowed,
+        demands,
         cautions: e.cautions,
     })
     .map_err(|(key, error)| refused(file, &key, error))

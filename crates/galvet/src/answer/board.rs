@@ -99,7 +99,7 @@ impl Board {
     ) -> Result<Self, CannotFloat> {
         let shapes = desk.shapes(hull)?;
         let asked = brief;
-        let brief = Arc::new(asked.floating_part());
+        let brief = Arc::new(asked.floating_part(desk.guides()));
         let laid = Setup::pinned(shapes.clone(), brief.clone(), pins);
         let shape = shapes.middle();
         let fit = leg_room(&shapes.survey, brief.crew, desk.guides());

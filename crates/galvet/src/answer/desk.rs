@@ -150,8 +150,8 @@ fn remembered<K: std::hash::Hash + Eq, V: Clone, E>(
 
 /// The floating part of a question as a key: the debug form is complete and
 /// exact for floating point.
-fn floating_key(brief: &Brief) -> Arc<str> {
-    format!("{:?}", brief.floating_part()).into()
+fn floating_key(brief: &Brief, guides: &Guides) -> Arc<str> {
+    format!("{:?}", brief.floating_part(guides)).into()
 }
 
 impl Desk {
@@ -207,8 +207,8 @@ impl Desk {
     /// # Errors
     /// [`CannotFloat`].
     pub fn afloat(&self, hull: &Hull, brief: &Brief) -> Figures {
-        let floating = Arc::new(brief.floating_part());
-        let Ok(figures) = self.afloat_by(hull, &floating_key(brief), |shapes| {
+        let floating = Arc::new(brief.floating_part(self.guides()));
+        let Ok(figures) = self.afloat_by(hull, &floating_key(brief, self.guides()), |shapes| {
             Ok::<_, Infallible>(Assessment::of(shapes, floating))
         });
         figures
@@ -282,7 +282,10 @@ impl Desk {
         hulls: &[Hull],
         watch: &dyn Watch,
     ) -> Result<Answered, Unwanted> {
-        let (floating, key) = (Arc::new(brief.floating_part()), floating_key(brief));
+        let (floating, key) = (
+            Arc::new(brief.floating_part(self.guides())),
+            floating_key(brief, self.guides()),
+        );
         let figures: Vec<(Arc<Survey>, Figures)> = hulls
             .par_iter()
             .map(|hull| {

@@ -2,7 +2,7 @@
 
 use crate::survey::{EditError, Mistakes, Refusal, Shown, Typed, free_slug, slug_of};
 use galvet_core::base::{Bounds, Dimension, Keyed, System};
-use galvet_core::question::{StandingUse, Water};
+use galvet_core::question::{Demand, StandingUse, Water};
 use galvet_store::{Kind, Record, Store, StoreError};
 use std::collections::HashMap;
 
@@ -18,21 +18,41 @@ pub fn shown_water(w: &Water, system: System) -> Shown {
     let percent = |share: f64| format!("{}", (share * 1000.0).round() / 10.0);
     let tick = |is: bool| if is { "yes" } else { "" }.to_owned();
     let fine = |m: f64| system.text(Dimension::FineLength, m, 0);
-    Shown::of([
-        ("name", w.name.clone()),
-        ("density", format!("{}", w.density)),
-        ("freeboard", fine(w.freeboard)),
-        ("floor", fine(w.floor_clearance)),
-        ("share", percent(w.working_share)),
-        ("depth", system.text(Dimension::Length, w.least_depth, 2)),
-        ("conditions", w.conditions.clone()),
-        ("standing", w.standing.key().to_owned()),
-        ("weight", percent(w.capacity_weight)),
-        ("reserve", percent(w.reserve_share)),
-        ("drains", tick(w.must_drain)),
-        ("plugs", tick(w.plugs_allowed)),
-        ("cautions", w.cautions.join("\n")),
-    ])
+    Shown::of(
+        [
+            ("name", w.name.clone()),
+            ("density", format!("{}", w.density)),
+            ("freeboard", fine(w.freeboard)),
+            ("floor", fine(w.floor_clearance)),
+            ("share", percent(w.working_share)),
+            ("depth", system.text(Dimension::Length, w.least_depth, 2)),
+            ("conditions", w.conditions.clone()),
+            ("standing", w.standing.key().to_owned()),
+            ("weight", percent(w.capacity_weight)),
+            ("reserve", percent(w.reserve_share)),
+            ("drains", tick(w.must_drain)),
+            ("plugs", tick(w.plugs_allowed)),
+            ("cautions", w.cautions.join("\n")),
+        ]
+        .into_iter()
+        .chain(
+            Demand::ALL
+                .iter()
+                .map(|&d| (asks(d), tick(w.demands.contains(&d)))),
+        ),
+    )
+}
+
+/// The form's name of a thing a water asks.
+#[must_use]
+pub const fn asks(demand: Demand) -> &'static str {
+    match demand {
+        Demand::Drains => "asks-drains",
+        Demand::OneDrags => "asks-one-drags",
+        Demand::HoldsCourse => "asks-holds-course",
+        Demand::DriveLifts => "asks-drive-lifts",
+        Demand::Turns => "asks-turns",
+    }
 }
 
 /// Reads a water from its form; `was` is the one on record, whose key it keeps.
@@ -72,6 +92,8 @@ pub fn read_water(
     let cautions: Vec<String> = cautions.collect();
     let standing = StandingUse::from_key(typed.text("standing")).unwrap_or(StandingUse::No);
     let (must_drain, plugs_allowed) = (yes(&typed, "drains"), yes(&typed, "plugs"));
+    let asked = Demand::ALL.iter().copied();
+    let demands = asked.filter(|&d| yes(&typed, asks(d))).collect();
     let conditions = typed.text("conditions").chars().take(LONGEST).collect();
     let (Some(density), Some(freeboard), Some(floor), Some(share), Some(depth)) =
         (read.0, read.1, read.2, read.3, read.4)
@@ -95,6 +117,7 @@ pub fn read_water(
         reserve_share: reserve,
         must_drain,
         plugs_allowed,
+        demands,
         cautions,
     })
 }

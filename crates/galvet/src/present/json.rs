@@ -12,7 +12,7 @@ use galvet_core::figures::{Assessment, Group, Quantity};
 use galvet_core::hull::Survey;
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Binding, Firmness, Reason, explain, may, peril};
+use galvet_core::rank::{self, Binding, Firmness, Met, Reason, explain, peril};
 use rayon::prelude::*;
 use serde::Serialize;
 use serde_json::{Map, Value, json};
@@ -46,6 +46,7 @@ struct Place {
     on_front: bool,
     /// What was needed for the points and is not known.
     missing: Vec<&'static str>,
+    demands: Vec<Value>,
     findings: Vec<String>,
     why: String,
 }
@@ -58,6 +59,7 @@ struct Out {
     #[serde(flatten)]
     figures: Option<Figures>,
     columns: Map<String, Value>,
+    demands: Vec<Value>,
     findings: Vec<String>,
 }
 
@@ -112,7 +114,11 @@ impl Document {
                     reasons: out.reasons.iter().map(why).collect(),
                     figures: out.assessment.as_deref().map(figures),
                     columns: columns(answered, &out.survey),
-                    findings: findings(&out.survey),
+                    demands: out
+                        .assessment
+                        .as_deref()
+                        .map_or_else(Vec::new, |a| demands(&rank::demands(a, &ranking.brief))),
+                    findings: findings(&out.survey, out.assessment.as_deref(), &ranking.brief),
                 })
                 .collect(),
         }
@@ -128,8 +134,17 @@ fn why(reason: &Reason) -> Why {
     }
 }
 
-fn findings(survey: &Survey) -> Vec<String> {
-    survey.findings().into_iter().map(|f| f.text).collect()
+/// Gaps of the record, and what must be said of the hull under this question.
+fn findings(survey: &Survey, assessment: Option<&Assessment>, brief: &Brief) -> Vec<String> {
+    let gaps = survey.findings().into_iter().map(|f| f.text);
+    let told = assessment.map_or_else(Vec::new, |a| rank::told(a, brief, System::Metric));
+    gaps.chain(told).collect()
+}
+
+/// What the water and the launch ask: `by` in SI, where there is an amount.
+fn demands(all: &[Met]) -> Vec<Value> {
+    let one = |m: &Met| json!({ "key": m.demand.key(), "met": m.key(), "by": m.by });
+    all.iter().map(one).collect()
 }
 
 /// Columns by their names in files; ranges as `[least, middle, most]`.
@@ -156,13 +171,14 @@ fn place(answered: &Answered, index: usize) -> Place {
             "capacity": entry.score.capacity,
             "stability": entry.score.stability,
             "deck": entry.score.deck,
+            "demands": -entry.score.demands,
         }),
         peril: peril(&entry.assessment).map(|p| {
             json!({
                 "code": p.code.key(),
                 "share": p.share,
                 "measure": p.measure.map(Keyed::key),
-                "text": may(p.code, p.share, p.measure),
+                "text": p.text(),
             })
         }),
         figures: figures(&entry.assessment),
@@ -172,7 +188,8 @@ fn place(answered: &Answered, index: usize) -> Place {
         firmness: entry.beats_next.map(|share| Firmness::of(share).label()),
         on_front: entry.on_front,
         missing: entry.score.missing.iter().map(|m| m.label()).collect(),
-        findings: findings(entry.survey()),
+        demands: demands(&entry.demands),
+        findings: findings(entry.survey(), Some(&entry.assessment), &ranking.brief),
         why: explain::why(ranking, index, System::Metric),
     }
 }

@@ -2,9 +2,10 @@
 
 use crate::terminal::harmless;
 use galvet_core::base::System;
-use galvet_core::figures::Quantity;
+use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::Survey;
-use galvet_core::rank::{Ranked, Ranking, explain};
+use galvet_core::question::Brief;
+use galvet_core::rank::{Ranked, Ranking, explain, told};
 use std::io::Write;
 
 fn figure(entry: &Ranked, q: Quantity) -> String {
@@ -12,10 +13,18 @@ fn figure(entry: &Ranked, q: Quantity) -> String {
     value.map_or("not known".to_owned(), |v| q.row().text(System::Metric, v))
 }
 
-/// Gaps and contradictions of a record, a line each.
-fn findings(out: &mut impl Write, survey: &Survey) -> std::io::Result<()> {
-    for finding in survey.findings() {
-        writeln!(out, "    ? {}", harmless(&finding.text))?;
+/// Gaps and contradictions of a record, and what must be said of the hull under this
+/// question, a line each.
+fn findings(
+    out: &mut impl Write,
+    survey: &Survey,
+    assessment: Option<&Assessment>,
+    brief: &Brief,
+) -> std::io::Result<()> {
+    let gaps = survey.findings().into_iter().map(|f| f.text);
+    let said = assessment.map_or_else(Vec::new, |a| told(a, brief, System::Metric));
+    for text in gaps.chain(said) {
+        writeln!(out, "    ? {}", harmless(&text))?;
     }
     Ok(())
 }
@@ -41,7 +50,7 @@ pub fn ranking(out: &mut impl Write, ranking: &Ranking) -> std::io::Result<()> {
         }
         let why = explain::why(ranking, i, System::Metric);
         writeln!(out, "    {}", harmless(&why))?;
-        findings(out, entry.survey())?;
+        findings(out, entry.survey(), Some(&entry.assessment), &ranking.brief)?;
     }
     if ranking.ranked.is_empty() {
         writeln!(out, "No hull passes this brief.")?;
@@ -57,7 +66,12 @@ pub fn ranking(out: &mut impl Write, ranking: &Ranking) -> std::io::Result<()> {
             .collect();
         let name = harmless(&entry.survey.name());
         writeln!(out, "  - {name}: {}", reasons.join("; "))?;
-        findings(out, &entry.survey)?;
+        findings(
+            out,
+            &entry.survey,
+            entry.assessment.as_deref(),
+            &ranking.brief,
+        )?;
     }
     writeln!(
         out,

@@ -138,6 +138,7 @@ impl Answers {
             capacity_school: word(self, &usual, P::Capacity)?,
             stability_school: word(self, &usual, P::Stability)?,
             deck: word(self, &usual, P::Deck)?,
+            demands: word(self, &usual, P::Demands)?,
             must: MustHaves {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),
@@ -202,6 +203,7 @@ pub fn given(brief: &Brief, part: PartId) -> Option<Answer> {
         P::Seats => number(must.seats),
         P::Track => number(must.track),
         P::Deck => word(brief.deck.key()),
+        P::Demands => word(brief.demands.key()),
         P::Others if brief.others.is_empty() => None,
         P::Others => word(&company::written(&brief.others)),
         P::Hand => word(brief.hand.key()),

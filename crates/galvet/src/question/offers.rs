@@ -4,8 +4,8 @@ use galvet_core::base::Keyed;
 use galvet_core::crew::{Hand, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
 use galvet_core::question::{
-    BatteryPlace, CapacitySchool, DeckUse, Drilling, Drive, Felt, Fishing, Joints, Launch,
-    Practice, StabilitySchool,
+    BatteryPlace, CapacitySchool, DeckUse, DemandUse, Drilling, Drive, Felt, Fishing, Joints,
+    Launch, Practice, StabilitySchool,
 };
 
 /// One answer a part offers.
@@ -59,6 +59,14 @@ pub(super) fn deck() -> Vec<Offer> {
     })
 }
 
+pub(super) fn demands() -> Vec<Offer> {
+    Offer::all(|d| match d {
+        DemandUse::Counts => "each thing asked and not met costs points",
+        DemandUse::Aside => "it stands beside the points",
+        DemandUse::Only => "a hull that does not meet it is left out",
+    })
+}
+
 pub(super) fn hands() -> Vec<Offer> {
     Offer::all(|h| match h {
         Hand::Right => "the starboard side is kept clear to cast and land over",
@@ -72,7 +80,7 @@ pub(super) fn launches() -> Vec<Offer> {
         Launch::Beach => "dragged, or rolled on wide wheels",
         Launch::Bank => "lifted down and up again",
         Launch::Steps => "carried",
-        Launch::Surf => "choose the surf launch as water as well: its limits and cautions hold",
+        Launch::Surf => "the surf's own limits hold, where they are tighter than the water's",
     })
 }
 

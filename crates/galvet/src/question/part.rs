@@ -74,10 +74,12 @@ pub enum PartId {
     Seats,
     /// Least track.
     Track,
+    /// Whether what the water asks counts.
+    Demands,
 }
 
 /// Parts that stand together at the sentence's end, told where they ask something.
-pub const MORE: [PartId; 9] = [
+pub const MORE: [PartId; 10] = [
     PartId::Launch,
     PartId::Fishing,
     PartId::Practice,
@@ -87,6 +89,7 @@ pub const MORE: [PartId; 9] = [
     PartId::Battery,
     PartId::Known,
     PartId::Felt,
+    PartId::Demands,
 ];
 
 /// What kind of answer a part takes.

@@ -1,7 +1,7 @@
 //! The table.
 
 use super::offers::{
-    batteries, capacity, deck, drillings, drives, felt, fishings, hands, joints, launches,
+    batteries, capacity, deck, demands, drillings, drives, felt, fishings, hands, joints, launches,
     postures, practices, scuppers, seats, stability,
 };
 use super::part::{Kind, Part, PartId, part};
@@ -13,7 +13,7 @@ use galvet_core::question::{Brief, MustHaves, Outing};
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 34;
+pub const COUNT: usize = 35;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
@@ -171,7 +171,7 @@ pub static PARTS: [Part; COUNT] = {
             "practice",
             &["wishes", "practice"],
             Words(practices),
-            "skilled",
+            "some",
             "how practised on the feet",
             "",
         ),
@@ -309,6 +309,15 @@ pub static PARTS: [Part; COUNT] = {
             "",
             "track she must have, all of it together",
             "0.8 m or 2' 7\"; empty where it does not matter",
+        ),
+        part(
+            P::Demands,
+            "demands",
+            &["demands"],
+            Words(demands),
+            "counts",
+            "what the water asks of a hull",
+            "",
         ),
     ]
 };

@@ -27,6 +27,7 @@ pub(in crate::db) struct WaterRow {
     must_drain: bool,
     plugs_allowed: bool,
     cautions: String,
+    demands: String,
 }
 
 impl WaterRow {
@@ -47,6 +48,12 @@ impl WaterRow {
             plugs_allowed: w.plugs_allowed,
             cautions: serde_json::to_string(&w.cautions)
                 .map_err(|e| StoreError::bad(Kind::Water, &w.key, e))?,
+            demands: w
+                .demands
+                .iter()
+                .map(|d| d.key())
+                .collect::<Vec<_>>()
+                .join(" "),
         })
     }
 
@@ -68,6 +75,12 @@ impl WaterRow {
             must_drain: self.must_drain,
             plugs_allowed: self.plugs_allowed,
             cautions: serde_json::from_str(&self.cautions).map_err(|e| bad(e.to_string()))?,
+            demands: self
+                .demands
+                .split_whitespace()
+                .map(|d| word("thing a water asks", d))
+                .collect::<Result<_, String>>()
+                .map_err(bad)?,
         };
         waters::check(water).map_err(|(_, error)| bad(error.to_string()))
     }

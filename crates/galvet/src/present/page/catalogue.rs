@@ -9,7 +9,7 @@ use crate::survey::figure;
 use galvet_core::base::{Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Construction, Measure, Propulsion, Survey};
-use galvet_core::rank::{explain, may, peril};
+use galvet_core::rank::{explain, peril};
 use std::cmp::Ordering;
 use std::sync::Arc;
 use strum::{EnumMessage, IntoStaticStr, VariantArray};
@@ -315,7 +315,7 @@ fn line(s: &Standing<'_>, headline: Quantity, system: System) -> Line {
             None => s.reason.clone(),
         },
         out: s.place.is_none(),
-        peril: danger.map_or(String::new(), |p| may(p.code, p.share, p.measure)),
+        peril: danger.map_or(String::new(), |p| p.text()),
         figures: s.assessment.map_or(Vec::new(), |a| {
             [Quantity::BindingMargin, headline]
                 .map(|q| figure_of(a, q, system))

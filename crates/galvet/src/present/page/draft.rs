@@ -12,7 +12,7 @@ use galvet_core::body::corners;
 use galvet_core::figures::Quantity;
 use galvet_core::hull::BottomShape;
 use galvet_core::plausible::CannotFloat;
-use galvet_core::rank::{Scales, may, peril, reasons};
+use galvet_core::rank::{Scales, peril, reasons};
 use std::sync::Arc;
 
 /// One answer of a field of words.
@@ -169,7 +169,7 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
         side: side(&drawn.side, system),
         place,
         peril: match (&peril, reasons.is_empty()) {
-            (Some(p), true) => may(p.code, p.share, p.measure),
+            (Some(p), true) => p.text(),
             _ => String::new(),
         },
         reasons: reasons.iter().map(|reason| reason.text(system)).collect(),

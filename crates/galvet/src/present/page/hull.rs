@@ -13,7 +13,7 @@ use galvet_core::figures::{Group, Quantity};
 use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Scales, may, peril, reasons, unchecked};
+use galvet_core::rank::{Scales, demands, peril, reasons, told};
 use galvet_store::files::hulls::HullRecord;
 use std::sync::Arc;
 
@@ -158,8 +158,14 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     let reasons = reasons(assessment, brief, peril.as_ref());
     let scales = Scales::of(assessment.setup.guides());
     let layout = &assessment.setup.loads.layout;
-    let mut remarks = assessment.remarks().to_vec();
-    remarks.extend(unchecked(assessment, brief));
+    let mut remarks = told(assessment, brief, system);
+    // What the water asks: all of it, met or not.
+    let asked = demands(assessment, brief);
+    remarks.extend(
+        asked
+            .iter()
+            .map(|m| format!("asked of it here: {}", m.text(system))),
+    );
     let fine = |m| system.text(Dimension::FineLength, m, 0);
     Floating {
         side: side(&drawn.side, system),
@@ -187,7 +193,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             ),
         ],
         peril: match (&peril, reasons.is_empty()) {
-            (Some(p), true) => may(p.code, p.share, p.measure),
+            (Some(p), true) => p.text(),
             _ => String::new(),
         },
         reasons: reasons.iter().map(|reason| reason.text(system)).collect(),

@@ -12,7 +12,9 @@ use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::question::{Brief, DeckUse};
-use galvet_core::rank::{Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, unchecked};
+use galvet_core::rank::{
+    Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, told, unchecked,
+};
 use rayon::prelude::*;
 
 /// One hull in the order.
@@ -284,8 +286,7 @@ fn firm(ranking: &Ranking, index: usize) -> (String, &'static str, String) {
 fn out_row(out: &RuledOut, brief: &Brief, system: System) -> OutRow {
     let mut findings: Vec<String> = out.survey.findings().into_iter().map(|f| f.text).collect();
     if let Some(a) = &out.assessment {
-        findings.extend(a.remarks().iter().cloned());
-        findings.extend(unchecked(a, brief));
+        findings.extend(told(a, brief, system));
         findings.extend(kit_doubts(&a.setup.loads.layout, system));
     }
     OutRow {

@@ -14,7 +14,7 @@ use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
 use galvet_core::portrait::landing;
 use galvet_core::question::Brief;
-use galvet_core::rank::{may, peril};
+use galvet_core::rank::peril;
 
 /// One of them.
 pub struct Column {
@@ -106,7 +106,7 @@ fn column(outcome: &Outcome, full: f64, system: System) -> Column {
     let may_be = afloat
         .filter(|_| outcome.place.is_some())
         .and_then(|a| peril(&a.assessment))
-        .map(|p| may(p.code, p.share, p.measure));
+        .map(|p| p.text());
     Column {
         key: survey.key.clone(),
         herself: outcome.way.hull.known.is_some() && outcome.way.seat.is_none(),

@@ -2,10 +2,10 @@
 
 use super::filled::{Filled, NotTaken};
 use super::kit::Group;
-use crate::kit::shown_water;
+use crate::kit::{asks, shown_water};
 use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::question::{StandingUse, Water};
+use galvet_core::question::{self, StandingUse, Water};
 
 /// What a water asks of a hull, as a section in it.
 pub struct Demand {
@@ -100,6 +100,16 @@ pub fn waters(all: &[Water], system: System) -> Vec<WaterLine> {
                 ),
                 ("standing", w.standing.label().to_owned()),
                 (
+                    "asks of a hull",
+                    match w.demands.as_slice() {
+                        [] => "nothing more".to_owned(),
+                        asked => {
+                            let words: Vec<&str> = asked.iter().map(|d| d.label()).collect();
+                            words.join(" · ")
+                        }
+                    },
+                ),
+                (
                     "capacity : stability",
                     format!(
                         "{:.0} : {:.0}",
@@ -139,6 +149,7 @@ pub fn water(water: Option<&Water>, not_taken: &NotTaken, system: System) -> Wat
         reserve_share: 0.3,
         must_drain: true,
         plugs_allowed: false,
+        demands: Vec::new(),
         cautions: Vec::new(),
     };
     let form = Filled {
@@ -184,10 +195,17 @@ pub fn water(water: Option<&Water>, not_taken: &NotTaken, system: System) -> Wat
                 "standing there",
                 form.select::<StandingUse>("standing", None),
             )],
-            ticks: vec![
+            ticks: [
                 tick("drains", "a deck that does not drain rules a hull out"),
                 tick("plugs", "scuppers may be plugged"),
-            ],
+            ]
+            .into_iter()
+            .chain(
+                question::Demand::ALL
+                    .iter()
+                    .map(|&d| tick(asks(d), &format!("asks: {}", d.label()))),
+            )
+            .collect(),
         }],
     }
 }

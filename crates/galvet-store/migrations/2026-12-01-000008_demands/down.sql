@@ -1,0 +1,1 @@
+ALTER TABLE waters DROP COLUMN demands;
