@@ -355,14 +355,21 @@ impl LoadPlan {
         }
     }
 
-    /// The hull alone, with what modifications added to her.
+    /// The hull alone, with what modifications added to it and took off. However much
+    /// they say they took, half the hull stays: more is a wrong record, and no margin is
+    /// made of it (the record says so: [`Survey::findings`]).
     #[must_use]
     pub fn hull<const N: usize>(&self, hull_mass: Lanes<N>) -> Weight<N> {
         let mut mass = hull_mass;
         let (mut x, mut z) = (Lanes::splat(self.hull_x), Lanes::splat(self.hull_z));
+        let taken: f64 = self.fixed.iter().map(|f| (-f.mass).max(0.0)).sum();
         for fixed in &self.fixed {
-            mass += Lanes::splat(fixed.mass);
-            let share = Lanes::splat(fixed.mass) / mass;
+            let counts = hull_mass.map(|hull| match fixed.mass {
+                off if off < 0.0 && taken > 0.5 * hull => off * 0.5 * hull / taken,
+                as_said => as_said,
+            });
+            mass += counts;
+            let share = counts / mass;
             x += (Lanes::splat(fixed.x) - x) * share;
             z += (Lanes::splat(fixed.z) - z) * share;
         }

@@ -92,6 +92,7 @@ fn waterline_and_tilt_tests_narrow_stability() {
         FloatReading::Tilt {
             gm: gm - 0.04,
             error: 0.01,
+            shifts: Vec::new(),
         },
     ));
     let (after, narrow) = width(&tested, Quantity::Gm);

@@ -11,7 +11,6 @@ use galvet_core::gear::{Category, Fixing, Gear};
 use galvet_core::guide::{Guide, Guides};
 use galvet_core::hull::{BottomShape, Construction, Measure, Pin, Survey};
 use galvet_core::rig::{Importance, Rig, RigLine};
-use std::sync::Arc;
 
 fn hull() -> Survey {
     survey(

@@ -257,3 +257,41 @@ fn a_well_measured_ends_where_the_tape_says() {
     hull.fitout.zones = vec![well];
     assert_eq!(end(&hull), guessed);
 }
+
+#[test]
+fn a_hull_keeps_half_its_weight_whatever_was_taken_off() {
+    let figures = [
+        (Measure::Length, 3.6),
+        (Measure::Beam, 0.88),
+        (Measure::FittedWeight, 26.5),
+    ];
+    let stock = survey(Construction::SitOnTop, BottomShape::Flat, &figures);
+    let made = |masses: &[f64]| {
+        let mut hull = stock.clone();
+        hull.fitout.modifications = masses
+            .iter()
+            .enumerate()
+            .map(|(i, &mass)| modification(&format!("cut {i}"), mass))
+            .collect();
+        hull
+    };
+    let floated = |hull: &Survey| assess(hull, &brief(), 8);
+    let whole = floated(&stock).fitted_mass();
+    for masses in [&[-23.0][..], &[-20.0, -20.0, -20.0]] {
+        let hull = made(masses);
+        let a = floated(&hull);
+        assert!(
+            (a.fitted_mass() - 0.5 * whole).abs() < 0.2,
+            "{}",
+            a.fitted_mass()
+        );
+        let said = hull.findings();
+        assert!(
+            said.iter()
+                .any(|f| f.contradiction && f.text.contains("half of it is counted"))
+        );
+    }
+    // What is within reason counts as it says.
+    let light = floated(&made(&[-4.0]));
+    assert!((light.fitted_mass() - (whole - 4.0)).abs() < 0.01);
+}

@@ -318,7 +318,12 @@ fn a_boards_deck_is_its_floor() {
     assert!((above - (0.2 - t)).abs() < 0.0015, "{above}");
     let margin = a.median(Q::WaterlineMargin).unwrap();
     let exact = 1000.0 * 3.2 * 0.85 * (0.2 - 0.010) - 146.0;
-    assert!((margin - exact).abs() < 0.01 * exact, "{margin} {exact}");
+    // Loaded further about the load's own centre she trims a hair by the bow, and the
+    // pad's fore end meets the limit first.
+    assert!(
+        (margin - exact).abs() < 0.015 * exact && margin < exact,
+        "{margin} {exact}"
+    );
 }
 
 /// The hull with its seat over the middle.

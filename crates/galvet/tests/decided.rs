@@ -105,7 +105,13 @@ fn a_flip_told_is_a_flip_when_it_is_asked() {
         answer["ranked"][0]["hull"].as_str().map(str::to_owned)
     };
     let mut told = 0;
-    for question in ["", "posture=sits", "posture=sits&water=lake", "mass=70+kg"] {
+    for question in [
+        "practice=skilled",
+        "posture=sits&demands=aside",
+        "posture=sits&water=lake",
+        "mass=70+kg&practice=skilled&demands=aside",
+        "posture=sits&water=quick-creek",
+    ] {
         let now = first(question);
         let page = desk.page(&format!("/flip?{question}"));
         for asked in page.split("<a href=\"/?").skip(1) {
@@ -194,12 +200,16 @@ fn what_moved_is_told_wherever_the_question_is_changed() {
     let (was, now) = (place(""), place("mass=108+kg"));
     let words = talk.split_once(told).unwrap().1;
     let words = words.split_once("</ul>").unwrap().0;
+    let nth = |place: usize| match place {
+        0..5 => ["first", "second", "third", "fourth", "fifth"][place].to_owned(),
+        _ => format!("{}th", place + 1),
+    };
     let mut moves = 0;
     for (at, name) in was.iter().enumerate() {
         let line = match now.iter().position(|n| n == name) {
             Some(place) if place == at => continue,
-            Some(place) => format!("{name}: {}th → {}th", at + 1, place + 1),
-            None => format!("{name}: {}th → ruled out", at + 1),
+            Some(place) => format!("{name}: {} → {}", nth(at), nth(place)),
+            None => format!("{name}: {} → ruled out", nth(at)),
         };
         assert!(words.contains(&line), "{line}: {words}");
         moves += 1;

@@ -322,7 +322,7 @@ fn hulls_are_found_by_size_and_stand_side_by_side() {
     assert!(wrong.contains("id=\"heaviest-said\""));
     assert_eq!(wrong.matches("data-hull=").count(), all);
     let page =
-        desk.page("/compare?hull=fennick-dunmarrow&hull=quarnel-pipkin&hull=nobody&mass=95+kg");
+        desk.page("/compare?hull=fennick-dunmarrow&hull=quarnel-pipkin&hull=nobody&mass=95+kg&posture=sits&water=pond");
     assert!(page.contains("Fennick Dunmarrow") && page.contains("Quarnel Pipkin"));
     assert!(page.contains("95\u{a0}kg") && page.contains("beside-mark\">best"));
     // A hull that cannot be floated keeps her column, and what is ruled out is

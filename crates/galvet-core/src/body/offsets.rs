@@ -145,25 +145,47 @@ fn ruled_body(stations: &[Station], sections: &[Section], gaps: &[Gap]) -> Body<
         let lowest = station.points.iter().map(|p| p.1);
         body.keel
             .push(edge((0.0, lowest.fold(f64::INFINITY, f64::min))));
-        let share = (station.x - bow) / length;
         if let Some(run) = run {
             body.rim.push(edge(section.gunwale));
             body.sill.push(edge(section.floor_edge()));
             if *run == Recess::Cockpit {
                 body.floor.push(edge(section.floor_edge()));
             }
-        } else if !recessed && (PAD.0..=PAD.1).contains(&share) {
-            // Without a recess the deck is the floor.
-            let (y, z) = section.gunwale;
-            body.floor
-                .push(edge((PAD_BREADTH * y, z.min(section.inner.at(1.0).1))));
         }
     }
-    if !recessed && body.floor.is_empty() {
-        // No station within the pad's length: take the deck's edge throughout.
-        body.floor.clone_from(&body.gunwale);
+    if !recessed {
+        body.floor = pad(stations, sections, bow, length);
     }
     body.finished()
+}
+
+/// The edge of the pad one stands on where there is no recess: at its own ends, however
+/// the stations lie, and at the stations between.
+fn pad(stations: &[Station], sections: &[Section], bow: f64, length: f64) -> Vec<EdgePoint<1>> {
+    let (from, to) = (bow + PAD.0 * length, bow + PAD.1 * length);
+    let of = |i: usize| {
+        let (y, z) = sections[i].gunwale;
+        (PAD_BREADTH * y, z.min(sections[i].inner.at(1.0).1))
+    };
+    let between = stations
+        .iter()
+        .map(|s| s.x)
+        .filter(|x| (from..to).contains(x));
+    let places = std::iter::once(from).chain(between).chain([to]);
+    places
+        .map(|x| {
+            let after = stations.partition_point(|s| s.x < x);
+            let after = after.clamp(1, stations.len() - 1);
+            let (a, b) = (stations[after - 1].x, stations[after].x);
+            let share = ((x - a) / (b - a)).clamp(0.0, 1.0);
+            let ((y0, z0), (y1, z1)) = (of(after - 1), of(after));
+            EdgePoint {
+                x: Lanes::splat(x),
+                y: Lanes::splat(y0 + (y1 - y0) * share),
+                z: Lanes::splat(z0 + (z1 - z0) * share),
+            }
+        })
+        .collect()
 }
 
 fn wrong(station: usize, point: usize, problem: impl Into<String>) -> OffsetError {
@@ -383,6 +405,29 @@ mod tests {
                 .2
                 .contains("beyond")
         );
+    }
+
+    #[test]
+    fn a_pad_ends_where_it_ends_however_the_stations_lie() {
+        // A deck that falls 0.1 m over 4 m: the pad lies from 33 to 60 % of the length.
+        let at = |x: f64| Station {
+            x,
+            points: vec![
+                (0.0, 0.0),
+                (0.4, 0.0),
+                (0.4, 0.3 - 0.025 * x),
+                (0.0, 0.3 - 0.025 * x),
+            ],
+        };
+        for places in [vec![0.0, 2.0, 4.0], vec![0.0, 1.0, 1.5, 2.3, 3.0, 4.0]] {
+            let body = body(&places.into_iter().map(at).collect::<Vec<_>>()).unwrap();
+            let (first, last) = (body.floor[0], body.floor[body.floor.len() - 1]);
+            for (end, share) in [(first, 0.33), (last, 0.60)] {
+                assert!((end.x.0[0] - 4.0 * share).abs() < 1e-12);
+                assert!((end.z.0[0] - (0.3 - 0.1 * share)).abs() < 1e-12);
+                assert!((end.y.0[0] - 0.3).abs() < 1e-12);
+            }
+        }
     }
 
     #[test]

@@ -252,7 +252,8 @@ impl Assessment {
         let posterior = &self.setup.posterior;
         let masses = posterior.shapes.iter().map(|s| s.hull_mass);
         let middle = Range::of(masses.zip(posterior.weights.iter().copied()));
-        middle.map_or(self.middle.hull_mass, |r| r.p50) + self.setup.loads.fixed_mass()
+        let hull = middle.map_or(self.middle.hull_mass, |r| r.p50);
+        self.setup.loads.hull::<1>(Lanes::splat(hull)).mass.0[0]
     }
 
     /// Share of the possible shapes in which the load the label allows puts the line the

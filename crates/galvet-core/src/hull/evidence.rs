@@ -48,6 +48,9 @@ pub enum FloatReading {
         gm: f64,
         /// Standard error.
         error: f64,
+        /// Each reading: the moment moved over g, kg·m to starboard, and the heel it
+        /// made, ° to starboard, the list taken off. Empty where only GM was noted.
+        shifts: Vec<(f64, f64)>,
     },
 }
 
@@ -81,6 +84,10 @@ impl Evidence {
     /// Accepted standard errors of GM, m.
     pub const GM_ERROR: Bounds =
         Bounds::new("the standard error of GM", Dimension::ShortLength, 0.0, 1.0);
+    /// Accepted moments of a tilt test over g, kg·m.
+    pub const MOMENT: Bounds = Bounds::new("a moment moved", Dimension::Ratio, -230.0, 230.0);
+    /// Accepted heels of a tilt test, °.
+    pub const HEEL: Bounds = Bounds::new("a heel", Dimension::Angle, -30.0, 30.0);
     /// Accepted densities of water, kg/m³.
     pub const DENSITY: Bounds = Bounds::new("water density", Dimension::Ratio, 990.0, 1035.0);
     /// Fresh water, kg/m³: where nothing else is noted.
@@ -118,9 +125,13 @@ impl Evidence {
                 Self::WATERLINE.check(*length)?;
                 Self::WATERLINE.check(*beam)?;
             }
-            FloatReading::Tilt { gm, error } => {
+            FloatReading::Tilt { gm, error, shifts } => {
                 Self::GM.check(*gm)?;
                 Self::GM_ERROR.check(*error)?;
+                for &(moment, heel) in shifts {
+                    Self::MOMENT.check(moment)?;
+                    Self::HEEL.check(heel)?;
+                }
             }
         }
         Ok(self)

@@ -68,6 +68,14 @@ impl Survey {
                 "the bare weight ({bare:.0} kg) is above the fitted weight ({fitted:.0} kg): one of them is wrong, and seat and drive cannot be told apart from the hull"
             ));
         }
+        let taken: f64 = self.fitout.fixed().map(|f| (-f.mass).max(0.0)).sum();
+        if let Some(whole) = value(Measure::FittedWeight).or(value(Measure::BareWeight))
+            && taken > 0.5 * whole
+        {
+            say(format!(
+                "modifications are said to have taken {taken:.0} kg off a hull of {whole:.0} kg: half of it is counted as left"
+            ));
+        }
         if let (Some(floor), Some(depth)) = (value(Measure::FloorHeight), value(Measure::Depth))
             && floor > depth - 0.03
             && self.construction != Construction::Board

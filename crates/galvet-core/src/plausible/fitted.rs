@@ -1,7 +1,7 @@
 //! What a hull weighs and where its seats are, as far as the record tells: with
 //! everything that it says is fitted.
 
-use super::prior::{Spread, length_sd, weight_sd};
+use super::spread::{Spread, length_sd, weight_sd};
 use crate::guide::{Guide, Guides};
 use crate::hull::{BottomShape, Construction, Measure, Propulsion, Reading, Survey};
 

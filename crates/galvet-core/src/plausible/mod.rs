@@ -8,11 +8,13 @@ mod posterior;
 mod predict;
 mod prior;
 mod sample;
+mod spread;
 mod target;
 pub mod tilt;
 
 pub use posterior::{CannotFloat, Posterior, effective_size};
 pub use predict::LANES;
-pub use prior::{DIMENSIONS, ShapePrior, Spread};
+pub use prior::{DIMENSIONS, ShapePrior};
 pub use sample::{DEFAULT_SIZE, normals};
+pub use spread::Spread;
 pub use target::Target;

@@ -1,14 +1,15 @@
 //! What every plausible shape predicts for a measurement.
 
 use crate::base::Lanes;
-use crate::body::{Body, Form, Shape};
+use crate::body::{Body, Form, Outline, Shape};
 use crate::crew::{Company, Crew, SeatHeight};
 use crate::float::{
-    Accuracy, Limit, Settled, Start, Weight, further_load, metacentric_height, settle,
+    Accuracy, Limit, Settled, Start, Weight, clearance, further_load, metacentric_height, settle,
 };
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Datum, Evidence, FloatReading, Flooded, Measure, Survey, floods};
 use crate::load::{Carriage, LoadPlan, Stance};
+use crate::stability::righting;
 use crate::stow::Layout;
 use rayon::prelude::*;
 
@@ -18,6 +19,12 @@ pub const LANES: usize = 4;
 
 /// Least error believed of a tilt test, m.
 const TILT_SD: f64 = 0.005;
+/// Least error believed of a heel read, °.
+const TILT_HEEL_SD: f64 = 0.3;
+/// Heels at which a shape's arms are worked out for a tilt test, °.
+const TILT_HEELS: [f64; 6] = [0.0, 2.0, 4.0, 7.0, 11.0, 16.0];
+/// Where in [`TILT_HEELS`] a test is taken to have been made of which only GM is noted.
+const NOTED: usize = 2;
 /// Misfit of a shape that does not float at all where something was read: it
 /// is as good as impossible, but the sum of weights stays a number.
 const IMPOSSIBLE: f64 = 400.0;
@@ -149,9 +156,15 @@ fn readings(e: &Evidence, guides: &Guides) -> Vec<(f64, f64)> {
             (*length, guides[Guide::WaterlineLengthSd]),
             (*beam, guides[Guide::WaterlineBeamSd]),
         ],
-        FloatReading::Tilt { gm, error } => {
-            let least = guides[Guide::TiltShare] * gm.abs();
-            vec![(*gm, error.max(least).max(TILT_SD))]
+        FloatReading::Tilt { gm, error, shifts } => {
+            let share = guides[Guide::TiltShare].max(error / gm.abs().max(1e-3));
+            if shifts.is_empty() {
+                return vec![(*gm, (share * gm.abs()).max(TILT_SD))];
+            }
+            // The readings of one test err together: all of them count as one.
+            let together = (shifts.len() as f64).sqrt();
+            let sd = |heel: f64| together * (share * heel.abs()).max(TILT_HEEL_SD);
+            shifts.iter().map(|&(_, heel)| (heel, sd(heel))).collect()
         }
     }
 }
@@ -271,8 +284,23 @@ impl<'a> Tank<'a> {
                 });
                 vec![wet_length(self.form, shapes, body, at), beam]
             }
-            FloatReading::Tilt { .. } => {
-                vec![metacentric_height(&settled.immersion, &weight).0]
+            FloatReading::Tilt { shifts, .. } => {
+                let dry = clearance(&body.sill, middle, at).0.iter().all(|&c| c > 0.0);
+                // A few seconds each: water has no time to come up, but what stands in
+                // the cockpit already runs to the low side.
+                let open = if dry {
+                    Flooded::NONE
+                } else {
+                    self.flooded(floods(&self.survey.scuppers(e.scuppers)))
+                };
+                tilted(
+                    body,
+                    &body.outline(open),
+                    &weight,
+                    e.density,
+                    &settled,
+                    shifts,
+                )
             }
         }
     }
@@ -329,12 +357,48 @@ impl<'a> Tank<'a> {
     }
 }
 
+/// What shapes predict for a tilt test: the heel, °, of each shift on their own righting
+/// arms; of a test of which only GM is noted that GM, to the heel such tests are made at.
+fn tilted(
+    body: &Body<LANES>,
+    outline: &Outline<LANES>,
+    weight: &Weight<LANES>,
+    density: f64,
+    upright: &Settled<LANES>,
+    shifts: &[(f64, f64)],
+) -> Vec<[f64; LANES]> {
+    let heels = TILT_HEELS.map(f64::to_radians);
+    let accuracy = Accuracy::SAMPLE;
+    let arms = righting(body, outline, weight, density, upright, &heels, accuracy);
+    if shifts.is_empty() {
+        let arm = &arms[NOTED];
+        return vec![arm.gz.0.map(|gz| gz / arm.heel.sin())];
+    }
+    // What answers a heel, over g: Δ GZ / cos φ.
+    let answer = |k: usize, i: usize| weight.mass.0[i] * arms[k].gz.0[i] / heels[k].cos();
+    let heel = |moment: f64, i: usize| {
+        let wanted = moment.abs();
+        let past = (1..heels.len()).find(|&k| answer(k, i) >= wanted)?;
+        let (low, high) = (answer(past - 1, i), answer(past, i));
+        let share = (wanted - low) / (high - low).max(1e-9);
+        let between = TILT_HEELS[past] - TILT_HEELS[past - 1];
+        Some((TILT_HEELS[past - 1] + share * between) * moment.signum())
+    };
+    let row = |&(moment, _): &(f64, f64)| {
+        std::array::from_fn(|i| match moment {
+            0.0 => 0.0,
+            _ => heel(moment, i).unwrap_or(f64::NAN),
+        })
+    };
+    shifts.iter().map(row).collect()
+}
+
 /// How many numbers a reading has.
 fn readings_of(e: &Evidence) -> usize {
     match &e.reading {
         FloatReading::Heights { heights, .. } => heights.len(),
         FloatReading::Waterline { .. } => 2,
-        FloatReading::Tilt { .. } => 1,
+        FloatReading::Tilt { shifts, .. } => shifts.len().max(1),
     }
 }
 

@@ -29,6 +29,9 @@ pub struct Tilt {
     pub error: f64,
     /// Heel at no shift, degrees: a list, or a level not set to zero.
     pub zero_deg: f64,
+    /// Each reading: the moment moved over g, kg·m, and the heel it made, °, the list
+    /// taken off.
+    pub readings: Vec<(f64, f64)>,
     /// What may be wrong with the readings, in plain words.
     pub remarks: Vec<&'static str>,
 }
@@ -122,6 +125,10 @@ pub fn reduce(shifts: &[Shift], afloat: f64) -> Result<Tilt, TiltError> {
         gm,
         error,
         zero_deg,
+        readings: shifts
+            .iter()
+            .map(|s| (s.mass * s.distance, s.heel_deg - zero_deg))
+            .collect(),
         remarks: remarks(shifts, &points, &left, zero_deg, error / gm),
     })
 }

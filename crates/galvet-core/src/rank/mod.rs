@@ -10,6 +10,7 @@ mod peril;
 mod reason;
 mod rule_out;
 mod score;
+mod told;
 mod wishes;
 
 pub use demands::{Met, demands};
@@ -19,7 +20,8 @@ pub use rule_out::{reasons, unchecked};
 pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };
-pub use wishes::{minds, own_band, reach_told, support_needed, told};
+pub use told::told;
+pub use wishes::{minds, own_band, reach_told, support_needed};
 
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};

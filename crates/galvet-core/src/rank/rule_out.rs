@@ -204,7 +204,8 @@ fn stripped(assessment: &Assessment) -> Option<(f64, &'static str)> {
     let built_on = assessment.setup.loads.fixed_mass();
     let bare = survey.value(Measure::BareWeight).map(|kg| (kg, "bare"));
     let fitted = survey.value(Measure::FittedWeight).map(|kg| (kg, "fitted"));
-    bare.or(fitted).map(|(kg, how)| (kg + built_on, how))
+    bare.or(fitted)
+        .map(|(kg, how)| ((kg + built_on).max(0.5 * kg), how))
 }
 
 /// All track on record, m; `None` where there is none, or it is only guessed: nobody

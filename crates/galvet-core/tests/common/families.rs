@@ -11,6 +11,7 @@ use galvet_core::hull::{
     Aboard, BottomShape, Construction, Datum, Evidence, FloatReading, Measure, Propulsion, Reading,
     Source, Survey,
 };
+use galvet_core::plausible::tilt::{Shift, reduce};
 use galvet_core::question::Brief;
 use std::collections::BTreeMap;
 use std::sync::Arc;
@@ -339,9 +340,42 @@ impl Truth {
         survey
     }
 
-    /// The leaflet and a tilt test: 15 kg moved both ways.
+    /// The leaflet and a tilt test: a weight moved both ways, heels read on the arms of the
+    /// hull itself. Where it heels too far for one, the leaflet alone.
     pub fn tilt_tested(&self) -> Survey {
-        self.leaflet()
+        let mut dice = Dice::new(self.dice + 3);
+        let heels = [2.0, 3.0, 4.0];
+        let (.., moments) = self.tested(&[], &heels);
+        let mut survey = self.leaflet();
+        if !moments.is_sorted() || moments[0] <= 0.0 {
+            return survey;
+        }
+        // Moments over g whose heels are those, each to both sides.
+        let both = heels
+            .iter()
+            .zip(&moments)
+            .flat_map(|(&h, &m)| [(h, m), (-h, -m)]);
+        let shifts: Vec<Shift> = both
+            .map(|(heel, moment)| {
+                let heel_deg = heel + 0.1 * dice.normal();
+                let distance = moment / (15.0 * heel.to_radians().cos());
+                Shift {
+                    mass: 15.0,
+                    distance,
+                    heel_deg,
+                }
+            })
+            .collect();
+        let Ok(tilt) = reduce(&shifts, self.shape.hull_mass + Self::ABOARD.mass) else {
+            return survey;
+        };
+        let reading = FloatReading::Tilt {
+            gm: tilt.gm,
+            error: tilt.error,
+            shifts: tilt.readings,
+        };
+        survey.evidence.push(Evidence::fresh(Self::ABOARD, reading));
+        survey
     }
 
     /// Everything measured.

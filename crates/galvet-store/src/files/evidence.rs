@@ -56,7 +56,13 @@ enum ReadingEntry {
     /// Length and beam at the water.
     Waterline { length_m: f64, beam_m: f64 },
     /// Metacentric height from a tilt test.
-    Tilt { gm_m: f64, error_m: f64 },
+    Tilt {
+        gm_m: f64,
+        error_m: f64,
+        /// Each reading: moment moved over g, kg·m, and heel, °, the list taken off.
+        #[serde(default, skip_serializing_if = "Vec::is_empty")]
+        shifts: Vec<(f64, f64)>,
+    },
 }
 
 impl Entry {
@@ -83,9 +89,10 @@ impl Entry {
                     length_m: *length,
                     beam_m: *beam,
                 },
-                FloatReading::Tilt { gm, error } => ReadingEntry::Tilt {
+                FloatReading::Tilt { gm, error, shifts } => ReadingEntry::Tilt {
                     gm_m: *gm,
                     error_m: *error,
+                    shifts: shifts.clone(),
                 },
             },
         }
@@ -114,9 +121,14 @@ impl Entry {
                     length: length_m,
                     beam: beam_m,
                 },
-                ReadingEntry::Tilt { gm_m, error_m } => FloatReading::Tilt {
+                ReadingEntry::Tilt {
+                    gm_m,
+                    error_m,
+                    shifts,
+                } => FloatReading::Tilt {
                     gm: gm_m,
                     error: error_m,
+                    shifts,
                 },
             },
         }

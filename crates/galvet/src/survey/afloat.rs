@@ -174,6 +174,7 @@ pub fn measured(
             tilt.as_ref().map(|t| FloatReading::Tilt {
                 gm: t.gm,
                 error: t.error,
+                shifts: t.readings.clone(),
             })
         }
     };
@@ -269,11 +270,14 @@ mod tests {
             ("heel-3", &heels[2]),
         ]);
         let read = measured(Test::Tilt, &typed, System::Metric, "").unwrap();
-        let FloatReading::Tilt { gm, error } = read.evidence.reading else {
+        let FloatReading::Tilt { gm, error, shifts } = read.evidence.reading else {
             panic!("no tilt");
         };
         assert!((gm - 0.25).abs() < 1e-9, "{gm}");
         assert!(error < 1e-9);
+        // Each reading goes along, to be held against the hull's own arms.
+        assert_eq!(shifts.len(), 3);
+        assert!((shifts[0].0 - 3.0).abs() < 1e-9 && (shifts[0].1 - heel).abs() < 1e-9);
         let mut held = typed.clone();
         held.insert("heel-1".to_owned(), format!("-{heel}"));
         held.insert("heel-2".to_owned(), format!("{heel}"));

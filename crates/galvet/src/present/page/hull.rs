@@ -127,7 +127,7 @@ pub fn evidence(evidence: &Evidence, system: System) -> String {
             system.text(Dimension::Length, *length, 2),
             system.text(Dimension::ShortLength, *beam, 1)
         ),
-        FloatReading::Tilt { gm, error } => format!(
+        FloatReading::Tilt { gm, error, .. } => format!(
             "tilt test: GM {} ± {}",
             system.text(Dimension::ShortLength, *gm, 0),
             system.text(Dimension::ShortLength, *error, 0)
