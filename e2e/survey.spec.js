@@ -217,7 +217,7 @@ test("two tabs that edit one hull are merged, and each is undone", async ({
     "Record of Tindrel Vaskar",
   );
   await other.getByRole("button", { name: "Undo: beam noted" }).click();
-  await expect(other.locator("#beam .reading-used")).toContainText("74.0 cm");
+  await expect(other.locator("#beam .reading-used")).toContainText("72.5 cm");
   // Thrown away and taken out again.
   await other.getByRole("button", { name: "Throw this hull away" }).click();
   await other.getByRole("link", { name: "1 in the trash" }).click();

@@ -25,6 +25,7 @@
 pub mod advise;
 pub mod base;
 pub mod body;
+pub mod circuit;
 pub mod crew;
 pub mod effort;
 pub mod figures;

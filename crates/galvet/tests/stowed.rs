@@ -234,7 +234,7 @@ fn what_is_lost_and_what_comes_and_goes_is_counted() {
     );
     // Power: 128 Wh, nine tenths of it usable, seven of that given to 6 W.
     let power = b.power.unwrap();
-    assert!((power.hours.unwrap() - 128.0 * 0.9 * 0.7 / 6.0).abs() < 1e-9);
+    assert!((power.circuits[0].hours.unwrap() - 128.0 * 0.9 * 0.7 / 6.0).abs() < 1e-9);
     let cable = &power.cables[0];
     let at = |item: &str| {
         let all = &b.setup.loads.layout.stowed;

@@ -219,6 +219,20 @@ fn parse_plain(text: &str) -> Result<f64, QuantityError> {
 fn parse_money(text: &str) -> Result<f64, QuantityError> {
     let number =
         text.trim_matches(|c: char| c.is_alphabetic() || c.is_whitespace() || "€£$¥".contains(c));
+    // No price has three decimals: a point before three digits sets thousands apart for
+    // some and is a slip for others.
+    if let Some((whole, part)) = number.split_once('.')
+        && groups_of_three(number, '.')
+        && !part.contains('.')
+        && whole != "0"
+    {
+        let rest = part.trim_end_matches('0');
+        return Err(QuantityError::Ambiguous {
+            text: text.trim().chars().take(40).collect(),
+            thousand: format!("{whole}{part}"),
+            part: format!("{whole}.{}", if rest.is_empty() { "0" } else { rest }),
+        });
+    }
     decimal(number, text, MONEY_EXAMPLE)
 }
 
@@ -330,7 +344,7 @@ mod tests {
     #[test]
     fn a_comma_that_can_be_read_two_ways_is_asked_about() {
         const PRICE: Bounds = Bounds::new("price", Dimension::Money, 0.0, 50_000.0);
-        for text in ["1,290", "€ 1,290", "1,290 EUR"] {
+        for text in ["1,290", "€ 1,290", "1,290 EUR", "1.290", "1.290 €"] {
             let error = PRICE.parse(text, Bare::SI).unwrap_err().to_string();
             assert!(error.ends_with("write 1290 or 1.29"), "{error}");
         }

@@ -6,6 +6,7 @@ use super::assess::Assessment;
 use super::range::Range;
 use super::setup::Setup;
 use crate::body::Shape;
+use crate::circuit::Circuits;
 use crate::effort::{Going, PowerCurve, Resistance, WettedHull, efficiency, going};
 use crate::float::Accuracy;
 use crate::guide::{Guide, Guides};
@@ -143,7 +144,13 @@ pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
     let propulsion = assessment.driven();
     let effort = efforts(propulsion, guides);
     let share = efficiency(propulsion, guides);
-    let battery = setup.brief.rig.usable_energy(setup.guides());
+    // The same circuits as on the board: see [`Circuits`].
+    let day = setup
+        .brief
+        .outing
+        .hours
+        .unwrap_or(Circuits::usual_day(guides));
+    let battery = Circuits::of(&setup.brief.rig, guides).for_driving(day);
     let order = assessment.evenly();
     let stride = (order.len() / SHAPES).max(1);
     let chosen: Vec<usize> = order.into_iter().step_by(stride).take(SHAPES).collect();

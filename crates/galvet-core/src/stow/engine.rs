@@ -92,8 +92,11 @@ impl<'a> Engine<'a> {
         let mut choices: Vec<Vec<Choice>> = Vec::with_capacity(items.len());
         let mut refused = Vec::with_capacity(items.len());
         for i in 0..items.len() {
-            // Things of one line have the same choices.
-            let alike = i > 0 && items[i - 1].line == items[i].line && items[i].inside.is_none();
+            // Things of one line have the same choices, where neither is packed.
+            let alike = i > 0
+                && items[i - 1].line == items[i].line
+                && items[i - 1].inside.is_none()
+                && items[i].inside.is_none();
             let (found, why) = if items[i].inside.is_some() {
                 (Vec::new(), Vec::new())
             } else if alike {

@@ -11,6 +11,6 @@ mod watch;
 pub use board::{Board, Point, SeatMove, all_pins};
 pub use desk::{Afloat, Answered, Desk, Hull, Quick};
 pub use flip::{Flips, FlipsLooked};
-pub use power::{Cable, Drawing, Power, STEERED_FROM};
+pub use power::{Cable, Fed, Power, STEERED_FROM};
 pub use variant::{Outcome, Way, outcome, ways};
 pub use watch::{Patient, Unwanted, Watch};

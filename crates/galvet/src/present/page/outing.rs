@@ -1,12 +1,13 @@
 //! A day with a rig on a hull: what comes and goes, what is lost when she goes
 //! over, what the batteries give.
 
-use crate::answer::{Board, Point, Power, STEERED_FROM};
+use crate::answer::{Board, Fed, Point, Power, STEERED_FROM};
 use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
+use galvet_core::circuit::{Circuit, Load};
 use galvet_core::crew::{Crew, Posture};
 use galvet_core::figures::Quantity;
-use galvet_core::power::{Bank, BankError, Warning};
+use galvet_core::power::Wiring;
 use galvet_core::stow::{LEVEL, Loss};
 
 /// A line of the day.
@@ -58,16 +59,18 @@ pub struct LossLine {
     pub price: String,
 }
 
+/// One circuit in words.
+pub struct CircuitView {
+    pub pack: String,
+    pub loads: Vec<String>,
+    /// Hours, what is left, how far.
+    pub told: Vec<String>,
+}
+
 /// Power in words.
 pub struct PowerView {
-    pub bank: String,
     pub warnings: Vec<String>,
-    pub draws: Vec<String>,
-    pub hours: String,
-    /// What is left at the day's end.
-    pub left: String,
-    /// How far a motor goes.
-    pub range: String,
+    pub circuits: Vec<CircuitView>,
     pub cables: Vec<String>,
 }
 
@@ -200,129 +203,102 @@ pub(super) fn day(points: &[Point], posture: Posture, system: System) -> Vec<Day
         .collect()
 }
 
-/// Motors whose voltage the batteries do not give, and how they could.
-fn unfed(power: &Power) -> Vec<String> {
-    let banks = [
-        ("side by side", Some(&power.bank)),
-        ("one after the other", power.series.as_ref()),
-    ];
-    let feeding = |volts: f64| {
-        let mut ways = banks.iter().filter_map(|(how, b)| Some((*how, (*b)?)));
-        ways.find(|(_, b)| b.as_ref().is_ok_and(|b| b.feeds(volts)))
-    };
-    let mut out = Vec::new();
-    for drawing in &power.draws {
-        let Some(volts) = drawing.volts else { continue };
-        let name = &drawing.name;
-        match (feeding(volts), &power.series) {
-            (None, _) if matches!(power.bank, Err(BankError::Empty)) => {
-                out.push(format!("{name}: needs {volts:.0}\u{a0}V, and there is no battery"));
-            }
-            (None, _) => out.push(format!(
-                "{name}: needs {volts:.0}\u{a0}V; these batteries do not give that however they are wired"
-            )),
-            (Some((how, _)), Some(_)) => out.push(format!(
-                "{name}: needs {volts:.0}\u{a0}V; wire the batteries {how}"
-            )),
-            (Some(_), None) => {}
-        }
-    }
-    out
-}
-
-/// What is left at the end of a day of all that is no motor.
-fn left(power: &Power) -> String {
-    let (Some(left), Ok(bank)) = (power.left, &power.bank) else {
-        return String::new();
-    };
-    if bank.usable <= 0.0 {
-        return String::new();
-    }
+/// A load in words.
+fn drawing(load: &Load) -> String {
+    let kind = if load.motor { ", a motor" } else { "" };
+    let at = load.volts;
+    let at = at.map_or(String::new(), |v| format!(" at {v:.0}\u{a0}V"));
     format!(
-        "After {:.0} hours of all but a motor {left:.0}\u{a0}Wh are left, {:.0}\u{a0}% of what can be used",
-        power.day,
-        100.0 * left / bank.usable
+        "{}: {:.0}\u{a0}W{at}, {:.0}\u{a0}% of the time{kind}",
+        load.name,
+        load.watts,
+        load.duty * 100.0
     )
 }
 
-/// How far a motor goes on what is left.
-fn range(power: &Power, system: System) -> String {
-    let Some((full, gentle)) = power.range else {
-        return String::new();
+/// What a pack is: "2 × battery, one after the other: 25.6 V, ...".
+fn pack(circuit: &Circuit) -> String {
+    let b = &circuit.bank;
+    let name = match circuit.count {
+        1 => circuit.battery.clone(),
+        n => format!("{n} × {}", circuit.battery),
     };
+    let how = match circuit.wiring {
+        None => "",
+        Some(Wiring::Parallel) => ", side by side",
+        Some(Wiring::Series) => ", one after the other",
+    };
+    format!(
+        "{name}{how}: {:.1}\u{a0}V, {:.0}\u{a0}Ah, {:.0}\u{a0}Wh, of which {:.0}\u{a0}Wh can be used",
+        b.volts, b.amp_hours, b.energy, b.usable
+    )
+}
+
+fn circuit(fed: &Fed, day: f64, system: System) -> CircuitView {
+    let c = &fed.circuit;
     let far = |m: f64| system.text(Dimension::Distance, m, 0);
-    format!(
-        "By motor on that: {} at its full draw, {} gently, in still air and water, three tenths kept back (estimate)",
-        far(full),
-        far(gentle)
-    )
+    let small = c.loads.iter().any(|l| !l.motor);
+    let mut told = Vec::new();
+    if let Some(hours) = fed.hours {
+        told.push(format!(
+            "{hours:.0} hours for all but a motor, three tenths kept back"
+        ));
+    }
+    if small && c.bank.usable > 0.0 {
+        told.push(format!(
+            "after {day:.0} hours of all but a motor {:.0}\u{a0}Wh are left, {:.0}\u{a0}% of what can be used",
+            fed.left,
+            100.0 * fed.left / c.bank.usable
+        ));
+    }
+    if let Some((full, gentle)) = fed.range {
+        told.push(format!(
+            "by motor on that: {} at its full draw, {} gently, in still air and water, three tenths kept back (estimate)",
+            far(full),
+            far(gentle)
+        ));
+    }
+    if !c.loads.is_empty() {
+        told.push(format!(
+            "with all of it on {:.0}\u{a0}A: fuse at the battery and cables for no less, as their makers say",
+            c.amperes().ceil()
+        ));
+    }
+    CircuitView {
+        pack: pack(c),
+        loads: c.loads.iter().map(drawing).collect(),
+        told,
+    }
 }
 
 pub(super) fn power(power: &Power, system: System) -> PowerView {
-    let of_bank = |bank: &Result<Bank, BankError>| match bank {
-        Ok(b) => format!(
-            "{:.1}\u{a0}V, {:.0}\u{a0}Ah, {:.0}\u{a0}Wh, of which {:.0}\u{a0}Wh can be used",
-            b.volts, b.amp_hours, b.energy, b.usable
-        ),
-        Err(problem) => problem.to_string(),
-    };
     let mut warnings = Vec::new();
-    let mut warn = |how: &str, bank: &Result<Bank, BankError>| {
-        for warning in bank.iter().flat_map(|b| &b.warnings) {
-            warnings.push(match warning {
-                Warning::SmallestCounts {
-                    name,
-                    amp_hours,
-                    lost,
-                } => format!(
-                    "{how}: as large as its smallest, {name} with {amp_hours:.0}\u{a0}Ah; {lost:.0}\u{a0}Wh of the others are carried for nothing"
-                ),
-                Warning::MixedChemistry => {
-                    format!("{how}: different chemistries do not suit one charger and cut-off")
-                }
-                Warning::UnequalInParallel => {
-                    format!("{how}: the larger one charges the smaller when they are joined")
-                }
-            });
-        }
-    };
-    warn("side by side", &power.bank);
-    let mut bank = match &power.bank {
-        Err(BankError::Empty) => "No battery on this rig.".to_owned(),
-        bank => of_bank(bank),
-    };
-    if let Some(series) = &power.series {
-        warn("one after the other", series);
-        bank = format!(
-            "Side by side: {bank}. One after the other: {}",
-            of_bank(series)
+    for load in &power.unfed {
+        let needs = load
+            .volts
+            .map_or(String::new(), |v| format!(" needs {v:.0}\u{a0}V, and"));
+        warnings.push(if power.circuits.is_empty() {
+            format!("{}:{needs} there is no battery", load.name)
+        } else {
+            format!(
+                "{}:{needs} no battery here gives that, alone or with others like it",
+                load.name
+            )
+        });
+    }
+    if power.circuits.iter().any(|f| f.circuit.asked) {
+        warnings.push(
+            "more than one battery would do: motors are taken to hang on the largest, all else on the smallest; is that so?"
+                .to_owned(),
         );
     }
-    warnings.extend(unfed(power));
     PowerView {
-        bank,
         warnings,
-        draws: power
-            .draws
+        circuits: power
+            .circuits
             .iter()
-            .map(|d| {
-                let kind = if d.motor { ", a motor" } else { "" };
-                let at = d
-                    .volts
-                    .map_or(String::new(), |v| format!(" at {v:.0}\u{a0}V"));
-                format!(
-                    "{}: {:.0}\u{a0}W{at}, {:.0}\u{a0}% of the time{kind}",
-                    d.name,
-                    d.watts,
-                    d.duty * 100.0
-                )
-            })
+            .map(|fed| circuit(fed, power.day, system))
             .collect(),
-        hours: power.hours.map_or(String::new(), |h| {
-            format!("{h:.0} hours for all but a motor, three tenths kept back")
-        }),
-        left: left(power),
-        range: range(power, system),
         cables: power
             .cables
             .iter()
