@@ -93,7 +93,7 @@ test("a hull page shows record, drawings and figures", async ({ page }) => {
 test("a hull page says what it costs to go and what to measure", async ({
   page,
 }) => {
-  await page.goto("/hulls/drumlee-orvane?rig=night-zander");
+  await page.goto("/hulls/drumlee-orvane?rig=night-zander&water=lake");
   await expect(page.locator(".going svg")).toHaveAccessibleName(
     /^Effort against speed/,
   );

@@ -115,10 +115,13 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
             }
         }
     }
+    // Asked once for a column, at its first cell; nothing in it is read meanwhile.
+    let mut unstated = BTreeSet::new();
     for (k, header) in headers.iter().enumerate() {
-        if let Some(problem) = unit_not_stated(header, rows.iter().filter_map(|r| r.1.get(k))) {
-            // Asked once for the column.
-            errors.add(at(file, Some(1), Some(header), problem));
+        let cells = rows.iter().filter_map(|(line, r)| Some((*line, r.get(k)?)));
+        if let Some((line, problem)) = unit_not_stated(header, cells) {
+            errors.add(at(file, Some(line), Some(header), problem));
+            unstated.insert(k);
         }
     }
     let commas = table.semicolons
@@ -129,8 +132,11 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
         let line = Some(line);
         let mut row = Row::new(file, line);
         row.commas = commas;
-        for ((cell, column), header) in record.iter().zip(&columns).zip(headers.iter()) {
-            row.cell(column, header, cell);
+        let cells = record.iter().zip(&columns).zip(headers.iter());
+        for (k, ((cell, column), header)) in cells.enumerate() {
+            if !(unstated.contains(&k) && cell.split('|').any(is_bare)) {
+                row.cell(column, header, cell);
+            }
         }
         match row.finish() {
             Ok(hull) => {
@@ -172,7 +178,10 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
 
 /// The question in which unit a column is, where neither its header nor a cell with a
 /// number in it says so.
-fn unit_not_stated<'a>(header: &str, cells: impl Iterator<Item = &'a str>) -> Option<String> {
+fn unit_not_stated<'a>(
+    header: &str,
+    mut cells: impl Iterator<Item = (u64, &'a str)>,
+) -> Option<(u64, String)> {
     let header = header.trim();
     let measure = Measure::ALL.iter().find(|m| m.key() == header)?;
     let (units, example) = match measure.bounds().dimension {
@@ -182,18 +191,19 @@ fn unit_not_stated<'a>(header: &str, cells: impl Iterator<Item = &'a str>) -> Op
         }
         _ => return None,
     };
-    let bare = |part: &str| {
-        let number = part.split('(').next().unwrap_or_default();
-        let says = |c: char| c.is_alphabetic() || "'\"′″".contains(c);
-        number.contains(|c: char| c.is_ascii_digit()) && !number.contains(says)
-    };
-    let mut parts = cells.flat_map(|cell| cell.split('|'));
-    parts.any(bare).then(|| {
-        let [one, two] = units;
-        format!(
-            "in which unit? Name it once in the header, as {header}_{one} or {header}_{two}, or in each cell, as {example}"
-        )
-    })
+    let (line, _) = cells.find(|(_, cell)| cell.split('|').any(is_bare))?;
+    let [one, two] = units;
+    let problem = format!(
+        "in which unit? Name it once in the header, as {header}_{one} or {header}_{two}, or in each cell, as {example}"
+    );
+    Some((line, problem))
+}
+
+/// Whether a figure is a number without a unit.
+fn is_bare(part: &str) -> bool {
+    let number = part.split('(').next().unwrap_or_default();
+    let says = |c: char| c.is_alphabetic() || "'\"′″".contains(c);
+    number.contains(|c: char| c.is_ascii_digit()) && !number.contains(says)
 }
 
 /// A row's cells that are figures.

@@ -13,9 +13,10 @@ use crate::survey::{self, EditError, Simulated, Test, TiltMeter, measured};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_core::figures::Quantity;
+use galvet_core::figures::Assessment;
 use galvet_core::hull::{Evidence, Survey};
 use galvet_core::load::Carriage;
+use galvet_core::stability::Arm;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -158,20 +159,18 @@ async fn read_the_meter(
         return Ok(None);
     };
     let (desk, brief) = (shared.desk.clone(), asked.brief);
-    let heeled = shared.work(reader.caller, move || {
+    let answers = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&hull, &brief).ok()?;
-        let gm = afloat.assessment.median(Quantity::Gm)?;
-        let mass = afloat.assessment.floated(Carriage::Seated)[0];
-        Some(gm * mass)
+        Some(answered(&afloat.assessment))
     });
     let mut sent = Sent::default();
-    let read = match heeled.await? {
-        Some(arm) if arm > 0.0 => survey::read_heels(&mut typed, reader.units, |moment| {
-            let heel = (moment / arm).atan().to_degrees();
+    let read = match answers.await? {
+        Some(answers) => survey::read_heels(&mut typed, reader.units, |moment| {
+            let heel = heel_under(&answers, moment.abs())? * moment.signum();
             let mut meter = Simulated::tilt_meter(heel);
             survey::steady(|| meter.degrees(), 0.2).map(|rest| rest.value)
         }),
-        _ => 0,
+        None => 0,
     };
     let said = if read == 0 {
         "write the weight moved and its way first: the simulated meter reads the heel that makes"
@@ -181,6 +180,27 @@ async fn read_the_meter(
     sent.typed = typed;
     let page = look(slug, ask, reader, shared, sent, None).await?;
     Ok(page.map(|page| AfloatPage { said, ..page }))
+}
+
+/// The moments over g, kg·m, that the middle shape answers at heels, °, as a simulated
+/// meter goes by.
+fn answered(assessment: &Assessment) -> Vec<(f64, f64)> {
+    const HEELS: [f64; 6] = [0.0, 2.0, 4.0, 7.0, 11.0, 16.0];
+    let shapes = [assessment.middle];
+    let afloat = assessment.afloat(&shapes);
+    let case = afloat.case(Carriage::Seated);
+    let arms = afloat.arms(&case, &HEELS.map(f64::to_radians));
+    let mass = case.weight.mass.0[0];
+    let moment = |(arm, deg): (&Arm<1>, f64)| (deg, mass * arm.gz.0[0] / arm.heel.cos());
+    arms.iter().zip(HEELS).map(moment).collect()
+}
+
+/// The heel at which a moment is answered; `None` where it is not.
+fn heel_under(answers: &[(f64, f64)], moment: f64) -> Option<f64> {
+    let pair = answers.windows(2).find(|pair| pair[1].1 >= moment)?;
+    let ((low, from), (high, to)) = (pair[0], pair[1]);
+    let share = ((moment - from) / (to - from).max(1e-9)).clamp(0.0, 1.0);
+    Some(low + (high - low) * share)
 }
 
 /// Looks at a measurement, or keeps it.

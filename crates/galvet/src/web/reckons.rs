@@ -9,6 +9,7 @@ use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use rocket::response::content::RawText;
 use rocket::{Route, State, get, routes};
 
 #[derive(Template, WebTemplate)]
@@ -41,6 +42,14 @@ fn reckons(ask: Ask, reader: Reader, shared: &State<Shared>) -> ReckonsPage {
     }
 }
 
+/// What the figures were held against, as the repository keeps it.
+const VALIDATION: &str = include_str!("../../../../docs/validation.md");
+
+#[get("/validation")]
+const fn validation() -> RawText<&'static str> {
+    RawText(VALIDATION)
+}
+
 pub(super) fn routes() -> Vec<Route> {
-    routes![reckons]
+    routes![reckons, validation]
 }

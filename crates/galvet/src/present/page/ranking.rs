@@ -249,9 +249,9 @@ fn measure_next(ranking: &Ranking) -> Option<String> {
     let settles = measure_next::for_shortlist(ranking)?;
     let name = |i: usize| ranking.ranked[i].survey().name();
     Some(format!(
-        "Measure {} of the {}: it would settle place {} against {}, from {:.0}\u{a0}% sure to about {:.0}\u{a0}%.",
-        settles.target.label(),
+        "{}: {}: it would settle place {} against {} ({:.0}\u{a0}% sure, then about {:.0}\u{a0}%).",
         name(settles.hull),
+        settles.target.instruction(),
         settles.upper + 1,
         settles.upper + 2,
         settles.now * 100.0,
