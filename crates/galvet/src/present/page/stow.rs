@@ -12,6 +12,7 @@ use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
 use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Quantity;
+use galvet_core::gear::Fixing;
 use galvet_core::hull::Pin;
 use galvet_core::rank::explain::area;
 use galvet_core::stow::{LEVEL, LegRoom, Loss, Mode};
@@ -296,7 +297,13 @@ fn kit(
                     None => l.zone.clone(),
                 }),
                 words: words.join(" · "),
-                mass: system.text(Dimension::Mass, stowed.loaded_mass, 1),
+                // What is worn weighs with who wears it.
+                mass: match lies {
+                    Some(l) if l.fixing == Fixing::Worn && stowed.loaded_mass == 0.0 => {
+                        "weighed with who wears it".to_owned()
+                    }
+                    _ => system.text(Dimension::Mass, stowed.loaded_mass, 1),
+                },
                 here: here == Some(n),
                 pinned: lies.is_some_and(|l| l.pinned),
                 packed: lies.is_some_and(|l| l.within.is_some()),
