@@ -223,10 +223,11 @@ fn add_station<const N: usize>(
     share: [f64; N],
 ) {
     let cuts: [Cut; N] = std::array::from_fn(|i| cut(frame, &shapes[i], share[i]));
-    for k in 0..outlines[0].len() {
-        let y = Lanes::from_fn(|i| outlines[i][k].0 * cuts[i].half);
-        let z =
-            Lanes::from_fn(|i| cuts[i].keel + outlines[i][k].1 * (cuts[i].gunwale - cuts[i].keel));
+    let corners = outlines.iter().map(Vec::len).min().unwrap_or(0);
+    for k in 0..corners {
+        let at: [(f64, f64); N] = outlines.each_ref().map(|o| o[k]);
+        let y = Lanes::from_fn(|i| at[i].0 * cuts[i].half);
+        let z = Lanes::from_fn(|i| cuts[i].keel + at[i].1 * (cuts[i].gunwale - cuts[i].keel));
         for outline in [&mut body.solid, &mut body.sealed] {
             outline.y.push(y);
             outline.z.push(z);
