@@ -281,7 +281,7 @@ pub fn score(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Score {
 }
 
 /// Points of one shape of an assessment's sample: none where it does not rest. `unmet`
-/// is what the hull's unmet demands cost, see [`super::demands::cost`].
+/// is what the hull's unmet demands cost: [`Score::demands`].
 #[must_use]
 pub fn score_shape(
     assessment: &Assessment,
