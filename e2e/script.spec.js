@@ -208,7 +208,9 @@ test("a question is kept, taken up again and taken back", async ({ page }) => {
 });
 
 test("what may capsize is said in words beside its place", async ({ page }) => {
-  await page.goto("/?posture=sits&mass=80&seat=high&rig=light-and-quick&water=lake");
+  await page.goto(
+    "/?posture=sits&mass=80&seat=high&rig=light-and-quick&water=lake",
+  );
   const row = page.locator('[data-rows] > [data-hull="tindrel-vaskar-fin"]');
   const peril = row.locator(".peril");
   await expect(peril).toContainText(/may capsize: in \d+\s% of her plausible/);
