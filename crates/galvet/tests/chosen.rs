@@ -178,8 +178,8 @@ fn a_day_out_is_told_of_each_hull() {
             "/hulls/osprith-kelda-two/stow?rig=reed-edge-day&hours={hours}"
         ))
     };
-    assert!(board("3").contains("After 3 hours"));
-    assert!(board("9").contains("After 9 hours"));
+    assert!(board("3").contains("after 3 hours"));
+    assert!(board("9").contains("after 9 hours"));
 }
 
 #[test]

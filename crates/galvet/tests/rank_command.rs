@@ -314,7 +314,7 @@ fn rank_hulls(bytes: &[u8], more: &[&str]) -> (Option<i32>, String, String) {
 }
 
 /// A hull without a doubt about its record.
-const WHOLE: &str = "KEY;Maker;model;construction;bottom;length;beam;fitted_weight_kg;rated_capacity;capacity_basis;seat_low\n\
+const WHOLE: &str = "KEY;Maker;model;construction;bottom;length;beam;fitted_weight_kg;rated_capacity_kg;capacity_basis;seat_low_m\n\
     x;Grün;Eins;board;board;3,50 m;86 cm;34,0;180;gear-and-crew;0,4\n";
 
 #[test]
