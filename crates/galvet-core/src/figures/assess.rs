@@ -12,7 +12,7 @@ use crate::guide::Guide;
 use crate::hull::Propulsion;
 use crate::load::{Carriage, Stance};
 use crate::plausible::{LANES, Posterior, effective_size};
-use crate::question::Brief;
+use crate::question::{Brief, Demand};
 use crate::stow::Hour;
 use rayon::prelude::*;
 use std::sync::{Arc, OnceLock};
@@ -220,16 +220,23 @@ impl Assessment {
         }
     }
 
-    /// Whether the water is too shallow for her drive or motor to be down; where nobody
-    /// measured how far it reaches, by a guide value.
+    /// Whether her drive or motor is up on this water: where it asks for one that lifts,
+    /// or is hardly deeper than a hull, and is too shallow for it. Elsewhere it is lifted
+    /// over shallow places only. Where nobody measured how far it reaches, by a guide
+    /// value.
     #[must_use]
     pub fn drive_up(&self) -> bool {
+        /// Least depth up to which a water is hardly deeper than a hull, m. Guide value.
+        const SHALLOW: f64 = 0.2;
         let survey = &self.setup.posterior.survey;
         let reach = self.setup.guides()[Guide::DriveReach];
         let guessed = || self.median(Quantity::Deepest).map(|d| d + reach);
         let down = self.median(Quantity::DraftWithDrive).or_else(guessed);
-        let least = self.setup.brief.water.least_depth;
-        survey.propulsion.has_drive() && down.is_some_and(|deep| deep > least)
+        let water = &self.setup.brief.water;
+        let all_over = water.demands.contains(&Demand::DriveLifts) || water.least_depth <= SHALLOW;
+        all_over
+            && survey.propulsion.has_drive()
+            && down.is_some_and(|deep| deep > water.least_depth)
     }
 
     /// Share of the shapes that stay up in which leaning out to land a fish does not

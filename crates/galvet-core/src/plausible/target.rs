@@ -76,10 +76,10 @@ impl Target {
             Self::Beam => "measure the greatest beam with a tape",
             Self::Depth => "measure the depth amidships, bottom to gunwale",
             Self::Floor => "measure the floor height above the bottom",
-            Self::FloorWidth => "measure the width of the cockpit floor between the sides",
+            Self::FloorWidth => "measure the width of the cockpit floor",
             Self::Transom => "measure the width of the stern's end",
             Self::Weight => "weigh it as launched, on a scale",
-            Self::WaterlineBeam => "measure the beam at the water with a known load aboard",
+            Self::WaterlineBeam => "measure the beam at the water under a known load",
         }
     }
 

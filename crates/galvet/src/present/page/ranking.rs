@@ -249,7 +249,7 @@ fn measure_next(ranking: &Ranking) -> Option<String> {
     let settles = measure_next::for_shortlist(ranking)?;
     let name = |i: usize| ranking.ranked[i].survey().name();
     Some(format!(
-        "{}: {}: it would settle place {} against {} ({:.0}\u{a0}% sure, then about {:.0}\u{a0}%).",
+        "{}: {}: it would settle place {} against {} (from {:.0} to {:.0}\u{a0}% sure).",
         name(settles.hull),
         settles.target.instruction(),
         settles.upper + 1,
