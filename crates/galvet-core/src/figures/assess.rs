@@ -228,15 +228,27 @@ impl Assessment {
     pub fn drive_up(&self) -> bool {
         /// Least depth up to which a water is hardly deeper than a hull, m. Guide value.
         const SHALLOW: f64 = 0.2;
-        let survey = &self.setup.posterior.survey;
+        let water = &self.setup.brief.water;
+        let all_over = water.demands.contains(&Demand::DriveLifts) || water.least_depth <= SHALLOW;
+        all_over && self.drive_too_deep()
+    }
+
+    /// Whether a drive that does not lift, and whose reach nobody measured, may be too
+    /// deep for the water: nobody can rule it out, or in.
+    #[must_use]
+    pub fn drive_may_ground(&self) -> bool {
+        let unknown = self.median(Quantity::DraftWithDrive).is_none();
+        unknown && !self.setup.posterior.survey.drive_lifts && self.drive_too_deep()
+    }
+
+    /// Whether the water's least depth is less than her drive or motor needs when down.
+    fn drive_too_deep(&self) -> bool {
         let reach = self.setup.guides()[Guide::DriveReach];
         let guessed = || self.median(Quantity::Deepest).map(|d| d + reach);
         let down = self.median(Quantity::DraftWithDrive).or_else(guessed);
-        let water = &self.setup.brief.water;
-        let all_over = water.demands.contains(&Demand::DriveLifts) || water.least_depth <= SHALLOW;
-        all_over
-            && survey.propulsion.has_drive()
-            && down.is_some_and(|deep| deep > water.least_depth)
+        let least = self.setup.brief.water.least_depth;
+        let driven = self.setup.posterior.survey.propulsion.has_drive();
+        driven && down.is_some_and(|deep| deep > least)
     }
 
     /// Share of the shapes that stay up in which leaning out to land a fish does not
@@ -261,6 +273,16 @@ impl Assessment {
         let middle = Range::of(masses.zip(posterior.weights.iter().copied()));
         let hull = middle.map_or(self.middle.hull_mass, |r| r.p50);
         self.setup.loads.hull::<1>(Lanes::splat(hull)).mass.0[0]
+    }
+
+    /// Share of the possible shapes that weigh more than `limit` kg as launched.
+    #[must_use]
+    pub fn share_heavier(&self, limit: f64) -> f64 {
+        let posterior = &self.setup.posterior;
+        let launched = |mass| self.setup.loads.hull::<1>(Lanes::splat(mass)).mass.0[0];
+        let both = posterior.shapes.iter().zip(&posterior.weights);
+        both.filter(|(shape, _)| launched(shape.hull_mass) > limit)
+            .fold(0.0, |sum, (_, weight)| sum + weight)
     }
 
     /// Share of the possible shapes in which the load the label allows puts the line the

@@ -17,6 +17,9 @@ pub struct Met {
     pub by: Option<f64>,
     /// What `by` measures.
     pub dimension: Dimension,
+    /// Share of the possible shapes in which it does not, where the record does not tell
+    /// but shapes do; else 0.
+    pub likely_not: f64,
 }
 
 impl Met {
@@ -71,6 +74,7 @@ fn meets(assessment: &Assessment, demand: Demand) -> Met {
         met,
         by: None,
         dimension: Dimension::Ratio,
+        likely_not: 0.0,
     };
     // Over a most.
     let most = |value: f64, most: f64, dimension| Met {
@@ -78,6 +82,7 @@ fn meets(assessment: &Assessment, demand: Demand) -> Met {
         met: Some(value <= most),
         by: (value > most).then_some(value - most),
         dimension,
+        likely_not: 0.0,
     };
     match demand {
         Demand::Drains => plain(match survey.construction {
@@ -87,11 +92,14 @@ fn meets(assessment: &Assessment, demand: Demand) -> Met {
         }),
         Demand::OneDrags => {
             let weighed = [Measure::FittedWeight, Measure::BareWeight];
+            let limit = guides[Guide::OneDrags];
             if weighed.into_iter().all(|m| survey.value(m).is_none()) {
-                return plain(None);
+                return Met {
+                    likely_not: assessment.share_heavier(limit),
+                    ..plain(None)
+                };
             }
-            let carried = assessment.fitted_mass();
-            most(carried, guides[Guide::OneDrags], Dimension::Mass)
+            most(assessment.fitted_mass(), limit, Dimension::Mass)
         }
         Demand::HoldsCourse => plain(Some(survey.tracks_straight)),
         Demand::DriveLifts => plain(Some(!survey.propulsion.has_drive() || survey.drive_lifts)),
@@ -116,7 +124,9 @@ pub fn cost(assessment: &Assessment, brief: &Brief) -> f64 {
     let each = |met: &Met| match met.met {
         Some(true) => 0.0,
         Some(false) => guides[Guide::DemandUnmet],
-        None => guides[Guide::DemandUnknown],
+        // What is likely not met costs as much as it is likely: a weight left out of a
+        // record never lifts a heavy hull.
+        None => guides[Guide::DemandUnknown].max(met.likely_not * guides[Guide::DemandUnmet]),
     };
     demands(assessment, brief).iter().map(each).sum()
 }

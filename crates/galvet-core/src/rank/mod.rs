@@ -255,12 +255,13 @@ fn one(
     })
 }
 
-/// Better is greater: something in hand before nothing, then points, then raw margin, then raw support, then the key
-/// backwards so that equals stand in alphabetical order.
+/// Better is greater: something in hand before nothing, then points, then raw margin,
+/// then raw GM, then the key backwards so that equals stand in alphabetical order.
 fn order(a: &Ranked, b: &Ranked) -> std::cmp::Ordering {
     let raw = |r: &Ranked, q| r.assessment.median(q).unwrap_or(f64::NEG_INFINITY);
-    // Nothing in hand never stands above something in hand.
-    let in_hand = |r: &Ranked| !r.binding.is_some_and(|(_, kg)| kg < 0.0);
+    // Nothing in hand never stands above something in hand; a margin nobody can tell is
+    // none.
+    let in_hand = |r: &Ranked| r.binding.is_some_and(|(_, kg)| kg >= 0.0);
     in_hand(a)
         .cmp(&in_hand(b))
         .then_with(|| a.score.total.total_cmp(&b.score.total))

@@ -175,6 +175,11 @@ pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<Stri
         out.push(format!(
             "this water is too shallow for the drive to be down: {how}"
         ));
+    } else if assessment.drive_may_ground() {
+        out.push(
+            "how far the drive reaches below the bottom nobody measured, and it does not lift: it may be too deep for this water"
+                .to_owned(),
+        );
     }
     if wishes.fishing == Fishing::Trolling && !survey.tracks_straight {
         out.push("trolling, and nothing on the record keeps her straight".to_owned());

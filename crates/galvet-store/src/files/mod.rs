@@ -24,6 +24,7 @@ pub mod offsets;
 pub mod rigs;
 pub mod space;
 mod table;
+mod unstated;
 pub mod waters;
 
 use galvet_core::base::{Keyed, OutOfRange};
