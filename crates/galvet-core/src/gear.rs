@@ -165,6 +165,11 @@ pub struct Brings {
     pub adapts: Option<(String, String)>,
     /// Length of the longest fish it takes, m.
     pub fish: Option<f64>,
+    /// A leash: how many things it ties to her. It lies with what it ties and needs
+    /// no place.
+    pub tethers: u16,
+    /// Whether one pulls oneself up by it: a strap, a rail.
+    pub helps_up: bool,
 }
 
 /// One thing on the shelf. What nobody measured is `None`.
@@ -182,6 +187,8 @@ pub struct Gear {
     pub loaded_mass: f64,
     /// Length, width and height, m.
     pub size: Option<[f64; 3]>,
+    /// Whether it gives where it is pressed: a bag of cloth or foam.
+    pub soft: bool,
     /// Its centre above what it stands on, m.
     pub centre_height: Option<f64>,
     /// How it may be held, best first.
@@ -251,6 +258,7 @@ impl Gear {
             dry_mass: mass,
             loaded_mass: mass,
             size,
+            soft: false,
             centre_height: None,
             fixings: Vec::new(),
             holes: 0,
@@ -314,6 +322,16 @@ impl Gear {
     #[must_use]
     pub fn is_flotation_aid(&self) -> bool {
         self.key.starts_with("flotation-aid")
+    }
+
+    /// Whether it may lie on another side: nothing says it must stand, nothing is in
+    /// it that would run out or fall over, and it feeds nothing.
+    #[must_use]
+    pub fn may_lie_otherwise(&self) -> bool {
+        let holds = self.brings.inside.is_some() || self.brings.fish.is_some();
+        let empty = !holds && self.loaded_mass <= self.dry_mass;
+        let dead = matches!(self.electric, Electric::None);
+        empty && dead && !self.needs.upright && self.centre_height.is_none()
     }
 
     /// What is in it, where it is a battery.

@@ -3,6 +3,7 @@
 use super::afloat::Afloat;
 use super::quantity::{Quantity, Values};
 use super::range::{Range, Shown};
+use super::remedy::{Remedy, remedies};
 use super::setup::{Setup, WaterLimit};
 use super::worst::{Day, Found};
 use crate::base::Lanes;
@@ -33,6 +34,7 @@ pub struct Assessment {
     /// Worked out when somebody asks.
     too_much: OnceLock<Option<f64>>,
     remarks: OnceLock<Vec<String>>,
+    remedies: OnceLock<Vec<Option<Remedy>>>,
 }
 
 impl Assessment {
@@ -59,6 +61,16 @@ impl Assessment {
             .then(|| Self::from_figures(setup, middle, day, figures))
     }
 
+    /// What would give each must that surely finds no place one, cheapest: as many as
+    /// [`Layout::missing`](crate::stow::Layout::missing) tells.
+    #[must_use]
+    pub fn remedies(&self) -> &[Option<Remedy>] {
+        self.remedies.get_or_init(|| {
+            let missing = self.setup.loads.layout.missing();
+            missing.map(|u| remedies(&self.setup, u, 1).pop()).collect()
+        })
+    }
+
     fn from_figures(setup: Setup, middle: Shape, day: Day, figures: Vec<Found>) -> Self {
         let (sample, fates): (Vec<Values>, Vec<Fate>) = figures.into_iter().unzip();
         let weights = &setup.posterior.weights;
@@ -81,6 +93,7 @@ impl Assessment {
             day,
             too_much: OnceLock::new(),
             remarks: OnceLock::new(),
+            remedies: OnceLock::new(),
         }
     }
 

@@ -95,12 +95,14 @@ impl<const N: usize> Afloat<'_, N> {
         let share = self.setup.brief.water.working_share;
         let knee = loads.crew().knee_height(self.setup.guides());
         let weight = self.weight(Carriage::Seated);
+        let helped = self.setup.helped_up();
         for (i, (values, _)) in out.iter_mut().enumerate() {
             let counted = loads.counted_mass(self.shapes[i].kit_mass);
             values.set(Q::Counted, counted);
             values.set_some(Q::LabelMargin, rated.map(|r| r - counted));
             values.set_some(Q::WorkingMargin, rated.map(|r| share * r - counted));
-            values.set(Q::GettingUp, loads.seat_height(&self.shapes[i]) / knee);
+            let up = loads.seat_height(&self.shapes[i]) / knee;
+            values.set(Q::GettingUp, if helped { one_step_up(up) } else { up });
             values.set(Q::Gm, gm.0[i]);
             let stiffness = weight.mass.0[i] * GRAVITY * gm.0[i].to_radians();
             values.set(Q::Stiffness, stiffness);
@@ -238,5 +240,18 @@ impl<const N: usize> Afloat<'_, N> {
             values.set(Q::StandingRoom, (feet.room() - taken).max(0.0));
             values.set(Q::RigidStandingGm, feet.rigid_gm(gm.0[i]));
         }
+    }
+}
+
+/// Getting up with something to pull oneself up by: one band higher, in proportion
+/// (handbook, chapter 2: an assist strap or rail lifts one step). `up` is the seat's
+/// height over knee height; 0.6 and 0.85 are the bands of [`Quantity::GettingUp`].
+#[must_use]
+pub fn one_step_up(up: f64) -> f64 {
+    let (push, easy) = (0.6, 0.85);
+    if up < push {
+        push + up / push * (easy - push)
+    } else {
+        easy + (up - push)
     }
 }

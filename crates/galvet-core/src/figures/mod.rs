@@ -2,11 +2,13 @@
 
 mod afloat;
 mod assess;
+mod changes;
 mod evaluate;
 mod lane;
 pub mod outlook;
 mod quantity;
 mod range;
+mod remedy;
 mod setup;
 mod stowage;
 mod worst;
@@ -16,6 +18,7 @@ pub use assess::Assessment;
 pub use lane::Seated;
 pub use quantity::{Band, Better, Group, Quantity, Row, Values};
 pub use range::{Absent, Range, Shown};
+pub use remedy::{Change, Remedy, remedies};
 pub use setup::{Setup, WaterLimit};
 pub use stowage::Wish;
 pub use worst::{Found, worse};

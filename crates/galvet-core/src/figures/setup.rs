@@ -3,7 +3,7 @@
 use crate::body::{Body, EdgePoint};
 use crate::crew::Company;
 use crate::guide::{Guide, Guides};
-use crate::hull::{Construction, Flooded, Scupper, floods};
+use crate::hull::{Construction, Fitting, FittingKind, Flooded, Scupper, floods};
 use crate::load::{Carriage, LoadPlan};
 use crate::plausible::Posterior;
 use crate::question::Brief;
@@ -98,6 +98,26 @@ impl Setup {
     pub(super) fn laid(self, layout: Layout) -> Self {
         let loads = loads(&self.posterior, &self.brief, layout);
         Self { loads, ..self }
+    }
+
+    /// Whether there is something to pull oneself up by: a strap or rail on the hull, or
+    /// one of the rig that found a place.
+    #[must_use]
+    pub fn helped_up(&self) -> bool {
+        let strap = |f: &Fitting| f.kind == FittingKind::AssistStrap;
+        let lines = &self.brief.rig.lines;
+        let helps = |line: usize| {
+            let thing = lines.get(line).and_then(|l| l.thing.as_ref());
+            thing.is_some_and(|g| g.brings.helps_up)
+        };
+        let mut stowed = self.loads.layout.stowed.iter();
+        self.posterior
+            .survey
+            .fitout
+            .fittings_now()
+            .iter()
+            .any(strap)
+            || stowed.any(|s| s.lies.is_some() && helps(s.line))
     }
 
     /// The guide values in force.

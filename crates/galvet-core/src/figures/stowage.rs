@@ -3,10 +3,10 @@
 use super::afloat::Afloat;
 use super::setup::{Setup, wet_clothes};
 use crate::float::Accuracy;
-use crate::hull::Pin;
+use crate::hull::{Pin, Survey};
 use crate::plausible::Posterior;
 use crate::question::Brief;
-use crate::stow::{Aboard, Balance, Demand, Engine, Hour, LEVEL, Mode, Space};
+use crate::stow::{Aboard, Balance, Demand, Hour, LEVEL, Mode, Space, Stead};
 use std::sync::Arc;
 
 /// What is wished of a layout.
@@ -32,6 +32,12 @@ impl Setup {
     /// The space the hull offers those aboard.
     #[must_use]
     pub fn space(&self) -> Space {
+        self.space_of(&self.posterior.survey)
+    }
+
+    /// The same with a change of the hull's record that does not change its shape.
+    #[must_use]
+    pub fn space_of(&self, survey: &Survey) -> Space {
         let form = &self.posterior.form;
         let others = self.loads.company.sat.iter();
         let aboard = Aboard {
@@ -41,7 +47,7 @@ impl Setup {
             others: others.map(|s| [s.x, s.who.stature()]).collect(),
         };
         let size = [form.length(), form.beam()];
-        Space::of(&self.posterior.survey, aboard, size, self.guides())
+        Space::of(survey, aboard, size, self.guides())
     }
 
     /// Prepares a hull for a brief: the rig laid out on her, what is pinned where
@@ -68,19 +74,22 @@ impl Setup {
         let bow = posterior.form.bow();
         let bare = Self::without_kit(posterior, brief);
         let space = bare.space();
-        let demand = Demand::of(&asked.rig, &guides);
-        let mut engine = Engine::new(&space, &demand, pins, bow, &guides);
-        if !wish.drills {
-            engine.leave_her_whole();
-        }
-        let laid = bare.laid(engine.lay());
+        let mut demand = Demand::of(&asked.rig, &guides);
+        let stead = Stead {
+            space: &space,
+            pins,
+            bow,
+            guides: &guides,
+            drills: wish.drills,
+        };
+        let laid = bare.laid(stead.settle(&mut demand));
         let balance = laid.balance().filter(|_| demand.is_laid_out());
         let Some(balance) = balance else { return laid };
         let band = laid.band_through_the_day(balance.trim, band);
         if (band.0..=band.1).contains(&balance.trim) {
             return laid;
         }
-        laid.laid(engine.lay_level(balance, band))
+        laid.laid(stead.engine(&demand).lay_level(balance, band))
     }
 
     /// The trims with everything aboard from which she stays within `band` through

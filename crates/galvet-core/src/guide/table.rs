@@ -224,6 +224,14 @@ guides! {
     DrillClear = "stowing.drill_clear", Stowing, ShortLength, 0.20, 0.1 ..= 0.5, "no hole is drilled lower than this over the bottom: too near the waterline", "guide value";
     StrokeAhead = "stowing.stroke_ahead", Stowing, ShortLength, 0.75, 0.3 ..= 1.2, "how far ahead of the seat a paddle's stroke sweeps the sides", "guide value";
     StrokeHeight = "stowing.stroke_height", Stowing, ShortLength, 0.30, 0.1 ..= 0.6, "what stands higher than this over the gunwale is in the stroke's way", "guide value";
+    SoftGive = "stowing.soft_give", Stowing, Ratio, 0.10, 0.0 ..= 0.3, "share of each side by which a soft thing gives where it is pressed", "handbook, chapter 4: Remedies";
+    TrackPrice = "stowing.track_price", Stowing, Money, 30.0, 0.0 ..= 500.0, "a length of track with its screws", "guide value: invented prices of the demo's coast";
+    PlatePrice = "stowing.plate_price", Stowing, Money, 55.0, 0.0 ..= 500.0, "a mounting plate or set of inserts with its bolts", "guide value: likewise";
+    HolderPrice = "stowing.holder_price", Stowing, Money, 18.0, 0.0 ..= 500.0, "a flush rod holder", "guide value: likewise";
+    EyesPrice = "stowing.eyes_price", Stowing, Money, 12.0, 0.0 ..= 500.0, "two pad eyes and a strap", "guide value: likewise";
+    HatchPrice = "stowing.hatch_price", Stowing, Money, 95.0, 0.0 ..= 1000.0, "a hatch with its frame and seal", "guide value: likewise";
+    ChangeMinutes = "stowing.change_minutes", Stowing, Ratio, 15.0, 0.0 ..= 240.0, "minutes to mark out and clean up a change of the hull", "guide value";
+    HoleMinutes = "stowing.hole_minutes", Stowing, Ratio, 6.0, 1.0 ..= 60.0, "minutes for each hole: drilled, sealed, bolted", "guide value";
     PackingShare = "stowing.packing_share", Stowing, Ratio, 0.85, 0.5 ..= 1.0, "share of a container's inside that can be filled", "guide value";
     GuessedSlack = "stowing.guessed_slack", Stowing, Ratio, 0.15, 0.0 ..= 0.4, "error of a guessed place's length, width and height", "handbook, chapter 3: about 15 %";
 

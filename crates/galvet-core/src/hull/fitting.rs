@@ -102,6 +102,8 @@ pub enum FittingKind {
         /// How far they slide in all.
         slide: f64,
     },
+    /// A strap or rail to pull oneself up by.
+    AssistStrap,
     /// The drain plug.
     DrainPlug,
 }

@@ -56,6 +56,13 @@ impl Fitout {
         fittings
     }
 
+    /// Whether a fitting was added by a change that is done.
+    #[must_use]
+    pub fn adds(&self, fitting: &str) -> bool {
+        let mut added = self.done().flat_map(|m| &m.fittings);
+        added.any(|f| f.name == fitting)
+    }
+
     /// Masses of what is done.
     pub fn fixed(&self) -> impl Iterator<Item = Fixed> + '_ {
         let weighs = self.done().filter(|m| m.mass != 0.0);

@@ -184,13 +184,14 @@ pub fn zones(survey: &Survey) -> Vec<Zone> {
     all
 }
 
-/// The fittings of the record as she stands; of a hull of which none is on record,
-/// those usual on one of her construction, `length` and `beam` m: and whether they
-/// are such guesses.
+/// The fittings of the record as she stands; of a hull of whose delivery none is on
+/// record, those usual on one of her construction, `length` and `beam` m, and what was
+/// changed since: and whether they are such guesses. What a change adds is none: see
+/// [`Fitout::adds`](super::Fitout::adds).
 #[must_use]
 pub fn fittings(survey: &Survey, [length, beam]: [f64; 2]) -> (Vec<Fitting>, bool) {
     let known = survey.fitout.fittings_now();
-    if !known.is_empty() {
+    if !survey.fitout.fittings.is_empty() {
         return (known, false);
     }
     let guess = |name: String, kind, x: f64, y: f64| Fitting {
@@ -237,5 +238,9 @@ pub fn fittings(survey: &Survey, [length, beam]: [f64; 2]) -> (Vec<Fitting>, boo
             ));
         }
     }
+    // A change of a hull takes nothing away that it does not name.
+    let removed = |f: &Fitting| survey.fitout.done().any(|m| m.removes.contains(&f.name));
+    all.retain(|guess| !removed(guess) && !known.iter().any(|k| k.name == guess.name));
+    all.extend(known);
     (all, true)
 }

@@ -6,9 +6,11 @@ use super::water::Water;
 use super::wishes::{Known, Wishes};
 use crate::base::{Bounds, Dimension};
 use crate::crew::{Companion, Crew, Hand, Posture, SeatHeight};
+use crate::gear::Gear;
 use crate::guide::Guides;
 use crate::hull::Scuppers;
 use crate::rig::Rig;
+use std::sync::Arc;
 
 /// What a hull must meet besides floating well; `None` where it doesn't matter.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -112,11 +114,29 @@ pub struct Brief {
     pub wishes: Wishes,
     /// A hull the angler has stood in.
     pub known: Option<Known>,
+    /// What there is on the shelf that holds others and might come along: see
+    /// [`Brief::bringing`].
+    pub at_hand: Arc<[Gear]>,
 }
 
 impl Brief {
     /// Accepted risers, m.
     pub const RAISED: Bounds = Bounds::new("the risers", Dimension::ShortLength, 0.0, 0.30);
+
+    /// The same with what a shelf has that might come along so that a thing finds a
+    /// place: adapters, holders, and what is for the same as something on the rig.
+    #[must_use]
+    pub fn bringing(self, shelf: &[Gear]) -> Self {
+        let on_it = |g: &Gear| {
+            let mut things = self.rig.lines.iter().filter_map(|l| l.thing.as_ref());
+            things.any(|t| t.category == g.category)
+        };
+        let holds = |g: &&Gear| g.brings.adapts.is_some() || g.brings.tubes > 0 || on_it(g);
+        Self {
+            at_hand: shelf.iter().filter(holds).cloned().collect(),
+            ..self.clone()
+        }
+    }
 
     /// The water's limits, or those of the launch where they are tighter.
     #[must_use]

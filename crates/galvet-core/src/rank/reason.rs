@@ -1,6 +1,7 @@
 //! A reason against a hull: its kind, its size, its words.
 
 use crate::base::{Dimension, System, words};
+use crate::figures::Remedy;
 use crate::plausible::Target;
 use crate::stow::Unplaced;
 
@@ -86,6 +87,8 @@ pub struct Reason {
     pub weight: Option<(f64, &'static str)>,
     /// What finds no place.
     pub unplaced: Vec<Unplaced>,
+    /// What would give each of those its place, cheapest: as long as `unplaced`.
+    pub remedies: Vec<Option<Remedy>>,
 }
 
 impl Reason {
@@ -104,6 +107,7 @@ impl Reason {
             weight: None,
             detail: String::new(),
             unplaced: Vec::new(),
+            remedies: Vec::new(),
         }
     }
 
@@ -188,7 +192,14 @@ impl Reason {
             Code::NoSeat if self.by < 1.5 => "one seat too few for who comes along".to_owned(),
             Code::NoSeat => format!("{:.0} seats too few for who comes along", self.by),
             Code::DoesNotFit => {
-                let all = self.unplaced.iter().map(|u| u.text(system));
+                let all = self.unplaced.iter().enumerate().map(|(i, u)| {
+                    let remedy = match self.remedies.get(i) {
+                        Some(Some(remedy)) => format!("; {}", remedy.text(system)),
+                        Some(None) => "; no single change gives it a place".to_owned(),
+                        None => String::new(),
+                    };
+                    u.text(system) + &remedy
+                });
                 let all: Vec<String> = all.collect();
                 format!("does not fit: {}", all.join("; "))
             }

@@ -133,6 +133,7 @@ fn without_place(assessment: &Assessment) -> Option<Reason> {
     // Of several the worst amount; none is told where it is crowding.
     let by = unplaced.iter().map(|u| u.why.by()).fold(0.0, f64::max);
     (!unplaced.is_empty()).then(|| Reason {
+        remedies: assessment.remedies().to_vec(),
         unplaced,
         ..Reason::by(Code::DoesNotFit, by, Dimension::FineLength)
     })

@@ -1,6 +1,7 @@
 //! Where a single thing could go, how it would be held there, and what that
 //! costs; or why it cannot.
 
+use super::pose::Pose;
 use crate::gear::{Fixing, Strain};
 
 /// A place on a hull, or on a container aboard.
@@ -66,6 +67,8 @@ pub enum Doubt {
     Dryness(String),
     /// How high a place, named, is, or what passes into it.
     Opening(String),
+    /// It is not laid as it was measured: whether it gives, or bears to lie so.
+    Laid(Pose),
     /// The thing's own size.
     Size,
 }
@@ -88,7 +91,9 @@ pub struct Refusal {
 pub enum RefusedBy {
     /// Too high for it.
     TooHigh,
-    /// Too long or too wide for it.
+    /// Too long for it.
+    TooLong,
+    /// Too wide for it.
     TooLarge,
     /// It does not pass through the opening.
     Opening,
@@ -98,6 +103,8 @@ pub enum RefusedBy {
     NoRoom,
     /// Nothing there holds it.
     NothingHolds,
+    /// Where it is meant to go is not on this hull.
+    NotThere,
 }
 
 /// What a rung of the ladder can bear (guide: a track holds a strike and an arm, a

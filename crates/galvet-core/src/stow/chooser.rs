@@ -5,6 +5,7 @@ use super::choose::{Choice, Doubt, Place, Refusal, RefusedBy, bears};
 use super::demand::Item;
 use super::reach::Arms;
 use super::space::{Rail, Socket, SocketKind, Space};
+use crate::base::Keyed;
 use crate::gear::{Fixing, Gear};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Dryness, Propulsion, Reach, ZoneKind};
@@ -72,12 +73,55 @@ impl Chooser<'_> {
                 found.push(self.plain(&asked, Place::Drive, Reach::Seated, 0));
             }
         }
+        refused.extend(self.not_there(gear));
         found.sort_by(|a, b| {
             let by_side = a.crowds.cmp(&b.crowds).then(a.place.cmp(&b.place));
             a.cost.cmp(&b.cost).then(by_side)
         });
         found.dedup_by(|a, b| a.place == b.place && a.cost == b.cost);
         (found, refused)
+    }
+
+    /// Where a thing is meant to go, in words, where none of that is on this hull.
+    fn not_there(&self, gear: &Gear) -> Option<Refusal> {
+        let floors = |kind: &ZoneKind| self.space.areas.iter().any(|a| a.kind == *kind);
+        let meant = gear
+            .zones
+            .first()
+            .filter(|_| !gear.zones.iter().any(floors))?;
+        // What can be strapped or laid anywhere is told why it does not go there.
+        let bolted = |f: &Fixing| matches!(f, Fixing::Plate | Fixing::Insert | Fixing::Drill);
+        if !gear.fixings.iter().any(bolted) {
+            return None;
+        }
+        let mount = match gear.mount.as_str() {
+            "" => String::new(),
+            mount => format!("a {mount} or "),
+        };
+        Some(Refusal {
+            code: RefusedBy::NotThere,
+            place: format!("{mount}the {}", meant.label()),
+            needs: 0.0,
+            gives: 0.0,
+        })
+    }
+
+    /// Whether a fitting at `x` is at the end of her where a thing is meant to go: a
+    /// motor for the stern on no plate of the bow.
+    fn at_its_end(&self, gear: &Gear, x: f64) -> bool {
+        let fore = |k: &ZoneKind| matches!(k, ZoneKind::BowDeck | ZoneKind::BowHatch);
+        let aft = |k: &ZoneKind| {
+            matches!(
+                k,
+                ZoneKind::SternDeck | ZoneKind::SternHatch | ZoneKind::TankWell
+            )
+        };
+        match gear.zones.as_slice() {
+            [] => true,
+            zones if zones.iter().all(fore) => x < self.space.seat,
+            zones if zones.iter().all(aft) => x > self.space.seat,
+            _ => true,
+        }
     }
 
     /// A choice without more ado; `rank` says how little the place is liked.
@@ -203,7 +247,9 @@ impl Chooser<'_> {
                 (Fixing::Holder | Fixing::Insert | Fixing::Plate, SocketKind::Recess(l, w)) => {
                     asked.gear.needs.in_the_water && length <= l && width <= w
                 }
-                (Fixing::Insert, SocketKind::Insert) | (Fixing::Plate, SocketKind::Plate) => true,
+                (Fixing::Insert, SocketKind::Insert) | (Fixing::Plate, SocketKind::Plate) => {
+                    self.at_its_end(asked.gear, socket.x)
+                }
                 _ => false,
             };
             if !takes || self.in_the_stroke(socket.x, asked, &socket.name, refused) {
@@ -266,7 +312,7 @@ impl Chooser<'_> {
             let along = if tracks { length.min(width) } else { length };
             if along > to - from {
                 refused.push(Refusal {
-                    code: RefusedBy::TooLarge,
+                    code: RefusedBy::TooLong,
                     place: name.clone(),
                     needs: along,
                     gives: to - from,

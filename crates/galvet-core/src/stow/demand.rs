@@ -1,6 +1,7 @@
 //! What a rig asks room for: its lines as single things, containers filled.
 
-use crate::gear::Gear;
+use super::pose::Pose;
+use crate::gear::{Gear, Tether};
 use crate::guide::{Guide, Guides};
 use crate::rig::{Importance, Rig};
 
@@ -19,15 +20,23 @@ pub struct Item<'r> {
     pub dry: f64,
     /// Mass on the water, kg, of itself.
     pub loaded: f64,
-    /// The item of this list it is packed in.
+    /// The item of this list it is packed in, or, of a leash, that it ties.
     pub inside: Option<usize>,
+    /// Whether it is a leash that ties something.
+    pub ties: bool,
+    /// Whether a leash ties it to her.
+    pub tied: bool,
+    /// How it is laid.
+    pub pose: Pose,
+    /// Its size so: length, width, height, m.
+    pub size: Option<[f64; 3]>,
 }
 
 impl Item<'_> {
-    /// Its size, where it is known: length, width, height, m.
+    /// Its size as it is laid, where it is known: length, width, height, m.
     #[must_use]
     pub fn size(&self) -> Option<[f64; 3]> {
-        self.gear.and_then(|g| g.size)
+        self.size
     }
 }
 
@@ -63,6 +72,10 @@ pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>
                 dry: asked.dry_mass,
                 loaded: asked.loaded_mass,
                 inside: None,
+                ties: false,
+                tied: false,
+                pose: Pose::Flat,
+                size: asked.thing.as_ref().and_then(|g| g.size),
             };
             if packed(line) {
                 match into(&all, &mut taken, &item, &asked.within, guides) {
@@ -87,7 +100,49 @@ pub fn items<'r>(rig: &'r Rig, guides: &Guides) -> (Vec<Item<'r>>, Vec<Unpacked>
             taken.push(0.0);
         }
     }
+    tie(&mut all);
     (all, unpacked)
+}
+
+/// Whether a line is one of leashes that are at hand to tie something.
+fn leashes(rig: &Rig, line: usize) -> bool {
+    let line = &rig.lines[line];
+    line.within.is_empty() && line.thing.as_ref().is_some_and(|g| g.brings.tethers > 0)
+}
+
+/// Ties each leash to what would be lost, dearest first: it lies with that from then
+/// on, and needs no place. Leashes stand after everything they may tie.
+fn tie(all: &mut [Item<'_>]) {
+    let lost = |item: &Item<'_>| {
+        let tether = item.gear.map(|g| g.tether);
+        let gear = item
+            .gear
+            .filter(|g| g.brings.tethers == 0 && !g.is_flotation_aid());
+        let goes = matches!(tether, Some(Tether::Floats | Tether::Sinks));
+        let price = gear.and_then(|g| g.price).unwrap_or(0.0);
+        (gear.is_some() && goes && item.inside.is_none() && item.size.is_some()).then_some(price)
+    };
+    let mut loose: Vec<(usize, f64)> = all
+        .iter()
+        .enumerate()
+        .filter_map(|(i, item)| Some((i, lost(item)?)))
+        .collect();
+    loose.sort_by(|a, b| b.1.total_cmp(&a.1).then(a.0.cmp(&b.0)));
+    let mut loose = loose.into_iter().map(|(i, _)| i);
+    for leash in 0..all.len() {
+        if all[leash].inside.is_some() {
+            continue;
+        }
+        let ties = all[leash].gear.map_or(0, |g| g.brings.tethers);
+        for n in 0..ties {
+            let Some(i) = loose.next() else { return };
+            all[i].tied = true;
+            if n == 0 {
+                all[leash].inside = Some(i);
+                all[leash].ties = true;
+            }
+        }
+    }
 }
 
 /// The lines of a rig, each after the lines of what it may be packed in. Lines packed in
@@ -109,6 +164,8 @@ fn containers_first(rig: &Rig) -> Vec<usize> {
         out.extend(now);
         left = later;
     }
+    // What ties others comes after all it may tie.
+    out.sort_by_key(|&line| leashes(rig, line));
     out
 }
 

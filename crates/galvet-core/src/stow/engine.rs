@@ -46,7 +46,7 @@ pub struct Engine<'a> {
 /// Items of a rig, kept while its engine is.
 pub struct Demand<'a> {
     rig: &'a Rig,
-    items: Vec<Item<'a>>,
+    pub(super) items: Vec<Item<'a>>,
     unpacked: Vec<Unpacked>,
 }
 
@@ -95,6 +95,7 @@ impl<'a> Engine<'a> {
             // Things of one line have the same choices, where neither is packed.
             let alike = i > 0
                 && items[i - 1].line == items[i].line
+                && items[i - 1].pose == items[i].pose
                 && items[i - 1].inside.is_none()
                 && items[i].inside.is_none();
             let (found, why) = if items[i].inside.is_some() {
@@ -108,7 +109,8 @@ impl<'a> Engine<'a> {
             refused.push(why);
         }
         for i in 1..items.len() {
-            if items[i - 1].line == items[i].line && refused[i].is_empty() {
+            let alike = items[i - 1].line == items[i].line && items[i - 1].pose == items[i].pose;
+            if alike && refused[i].is_empty() {
                 refused[i] = refused[i - 1].clone();
             }
         }
@@ -133,10 +135,22 @@ impl<'a> Engine<'a> {
     /// The best layout found.
     #[must_use]
     pub fn lay(&self) -> Layout {
+        self.lay_all().0
+    }
+
+    /// The same with the items that found no place.
+    pub(super) fn lay_all(&self) -> (Layout, Vec<usize>) {
         let mut search = Search::new(&self.chooser, &self.choices, &self.pinned);
         search.run();
         self.even_out(&mut search, None);
-        self.layout(&search.found())
+        let found = search.found();
+        let at = self.places(&found);
+        let out = |&i: &usize| {
+            let item = &self.chooser.items[i];
+            item.inside.is_none() && item.size().is_some() && at[i].is_none()
+        };
+        let out = (0..at.len()).filter(out).collect();
+        (self.layout(&found), out)
     }
 
     /// The best layout found with her trim in mind: `balance` is how she lies with

@@ -18,7 +18,11 @@ impl Chooser<'_> {
             let held = match asked.fixing {
                 Fixing::Strap => area.straps != Some(false),
                 Fixing::Glue => true,
-                Fixing::Drill => area.drills,
+                // What is bolted goes where it is meant to.
+                Fixing::Drill => {
+                    let zones = &asked.gear.zones;
+                    area.drills && (zones.is_empty() || zones.contains(&area.kind))
+                }
                 Fixing::Loose => area.walled,
                 _ => false,
             };
@@ -73,7 +77,7 @@ impl Chooser<'_> {
         );
         let more = area.slack;
         if long > room_long + more[0].max(more[1]) + 1e-9 {
-            return Err(refusal(RefusedBy::TooLarge, long, room_long));
+            return Err(refusal(RefusedBy::TooLong, long, room_long));
         }
         if short > room_short + more[0].max(more[1]) + 1e-9 {
             return Err(refusal(RefusedBy::TooLarge, short, room_short));

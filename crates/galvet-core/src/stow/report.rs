@@ -7,6 +7,7 @@ use super::deck::{Deck, Standing, Taken, figures};
 use super::demand::Item;
 use super::engine::Engine;
 use super::layout::{Layout, Lies, Stowed, Unplaced, whole_line};
+use super::pose::Pose;
 use super::search::Found;
 use crate::gear::{Fixing, Gear, Tether};
 use crate::guide::Guide;
@@ -156,7 +157,11 @@ impl Engine<'_> {
                 .and_then(|c| c.adapter)
                 .map(|a| self.chooser.items[a].name.to_owned()),
             pinned: self.pinned[i].is_some(),
-            tether: gear.map_or(Tether::Sinks, |g| g.tether),
+            tether: match gear {
+                Some(_) if item.tied => Tether::Tethered,
+                Some(gear) => gear.tether,
+                None => Tether::Sinks,
+            },
             shut_in: area.is_some_and(|a| a.enclosed),
             dryness: area.and_then(|a| a.dryness),
         };
@@ -171,6 +176,10 @@ impl Engine<'_> {
                 .push((item.name.to_owned(), Doubt::MayNotFit(name)));
         } else if let Some(doubt) = choice.and_then(|c| c.doubt.clone()) {
             layout.doubts.push((item.name.to_owned(), doubt));
+        }
+        if item.pose != Pose::Flat {
+            let laid = Doubt::Laid(item.pose);
+            layout.doubts.push((item.name.to_owned(), laid));
         }
         let need = gear.and_then(|g| g.needs.reach);
         things.push(Standing {
@@ -233,9 +242,11 @@ impl Engine<'_> {
             Place::Area(_) | Place::Rail(_) | Place::Socket(_) => Some(self.name_of(c.place)),
             _ => None,
         });
-        let nearest = self.refused[i]
-            .iter()
-            .min_by_key(|r| (liked(&r.place).unwrap_or(usize::MAX), r.code));
+        let nearest = self.refused[i].iter().min_by_key(|r| match r.code {
+            // The place that was meant, before any other there is.
+            RefusedBy::NotThere => (0, r.code),
+            code => (liked(&r.place).unwrap_or(usize::MAX), code),
+        });
         let why = match (crowded, nearest) {
             (Some(place), _) => Refusal {
                 code: RefusedBy::NoRoom,
@@ -265,7 +276,8 @@ impl Engine<'_> {
                 .iter()
                 .any(|c| guessed(&self.name_of(c.place)))
             || self.refused[i].iter().any(|r| guessed(&r.place))
-            || why.place.is_empty() && space.areas.iter().any(|a| a.guessed);
+            || (why.place.is_empty() || why.code == RefusedBy::NotThere)
+                && space.areas.iter().any(|a| a.guessed);
         let alike = layout.unplaced.iter_mut().find(|u| u.line == item.line);
         match alike {
             Some(alike) => alike.count += 1,
@@ -330,7 +342,12 @@ impl Engine<'_> {
                 within: Some(items[c].name.to_owned()),
                 adapter: None,
                 pinned: false,
-                tether: item.gear.map_or(Tether::Sinks, |g| g.tether),
+                tether: match item.gear {
+                    // The line is counted with what it ties.
+                    Some(_) if item.ties => Tether::Fixed,
+                    Some(gear) => gear.tether,
+                    None => Tether::Sinks,
+                },
                 ..holds.clone()
             }),
         });

@@ -296,7 +296,7 @@ impl Space {
             reserves: Vec::new(),
         };
         for fitting in &fittings {
-            space.put(fitting, guessed);
+            space.put(fitting, guessed && !survey.fitout.adds(&fitting.name));
         }
         space.sides(board);
         for zone in zones(survey) {

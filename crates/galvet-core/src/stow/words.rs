@@ -2,6 +2,7 @@
 
 use super::choose::{Doubt, Refusal, RefusedBy};
 use super::layout::Unplaced;
+use super::pose::Pose;
 use crate::base::{Dimension, System};
 
 impl RefusedBy {
@@ -10,11 +11,13 @@ impl RefusedBy {
     pub const fn key(self) -> &'static str {
         match self {
             Self::TooHigh => "too-high",
+            Self::TooLong => "too-long",
             Self::TooLarge => "too-large",
             Self::Opening => "opening",
             Self::InTheStroke => "in-the-stroke",
             Self::NoRoom => "no-room",
             Self::NothingHolds => "nothing-holds",
+            Self::NotThere => "not-there",
         }
     }
 }
@@ -24,7 +27,7 @@ impl Refusal {
     #[must_use]
     pub fn by(&self) -> f64 {
         match self.code {
-            RefusedBy::NoRoom | RefusedBy::NothingHolds => 0.0,
+            RefusedBy::NoRoom | RefusedBy::NothingHolds | RefusedBy::NotThere => 0.0,
             _ => (self.needs - self.gives).max(0.0),
         }
     }
@@ -36,7 +39,8 @@ impl Refusal {
         let (needs, gives, place) = (mm(self.needs), mm(self.gives), &self.place);
         match self.code {
             RefusedBy::TooHigh => format!("{needs} high, {place} takes {gives}"),
-            RefusedBy::TooLarge => format!("{needs} across, {place} takes {gives}"),
+            RefusedBy::TooLong => format!("{needs} long, {place} takes {gives}"),
+            RefusedBy::TooLarge => format!("{needs} wide, {place} takes {gives}"),
             RefusedBy::Opening => format!("{needs} has to pass, the opening of {place} is {gives}"),
             RefusedBy::InTheStroke => {
                 format!("{needs} high at {place}, in the paddle's way above {gives}")
@@ -44,6 +48,7 @@ impl Refusal {
             RefusedBy::NoRoom => format!("what else is there leaves no room in {place}"),
             RefusedBy::NothingHolds if place.is_empty() => "nothing on her holds it".to_owned(),
             RefusedBy::NothingHolds => format!("nothing at {place} holds it"),
+            RefusedBy::NotThere => format!("meant for {place}, and there is none"),
         }
     }
 }
@@ -76,6 +81,11 @@ impl Doubt {
             Self::Underside(place) => format!("look whether a nut goes on beneath the {place}"),
             Self::Dryness(place) => format!("look how dry the {place} stays"),
             Self::Opening(place) => format!("measure height and opening of the {place}"),
+            Self::Laid(Pose::Pressed) => {
+                "pressed in by a tenth to fit: try whether it gives so much".to_owned()
+            }
+            Self::Laid(Pose::OnEdge) => "lies on its edge there: look whether it may".to_owned(),
+            Self::Laid(_) => "stands on its end there: look whether it may".to_owned(),
             Self::Size => "its size is not known: measure it".to_owned(),
         }
     }

@@ -172,6 +172,7 @@ pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
         outing: Outing::default(),
         wishes: Wishes::default(),
         known: None,
+        at_hand: std::sync::Arc::from([]),
     }
 }
 

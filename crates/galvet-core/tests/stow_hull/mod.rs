@@ -11,7 +11,7 @@ use galvet_core::hull::{
     ZoneKind,
 };
 use galvet_core::rig::{Rig, RigLine};
-use galvet_core::stow::{Aboard, Demand, Engine, Layout, Piece, Rect, Space};
+use galvet_core::stow::{Aboard, Demand, Layout, Piece, Rect, Space, Stead};
 
 pub const LENGTH: f64 = 3.7;
 pub const BEAM: f64 = 0.9;
@@ -126,8 +126,14 @@ fn laid_by(
         others: Vec::new(),
     };
     let space = Space::of(survey, aboard, [LENGTH, BEAM], &guides);
-    let demand = Demand::of(rig, &guides);
-    let layout = Engine::new(&space, &demand, pins, 0.0, &guides).lay();
+    let stead = Stead {
+        space: &space,
+        pins,
+        bow: 0.0,
+        guides: &guides,
+        drills: true,
+    };
+    let layout = stead.settle(&mut Demand::of(rig, &guides));
     (space, layout)
 }
 

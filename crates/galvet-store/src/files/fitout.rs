@@ -214,6 +214,7 @@ enum FittingKindShape {
         #[serde(rename = "slide_m", default)]
         slide: f64,
     },
+    AssistStrap,
     DrainPlug,
 }
 

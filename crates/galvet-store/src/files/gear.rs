@@ -31,6 +31,9 @@ pub struct GearEntry {
     /// Length, width, height.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     size_m: Option<[f64; 3]>,
+    /// Whether it gives where it is pressed.
+    #[serde(default, skip_serializing_if = "is_not")]
+    soft: bool,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     centre_height_m: Option<f64>,
     #[serde(with = "keyed::list", default)]
@@ -110,6 +113,12 @@ struct BringsEntry {
     /// Length of the longest fish it takes.
     #[serde(skip_serializing_if = "Option::is_none")]
     fish_m: Option<f64>,
+    /// A leash: how many things it ties to her.
+    #[serde(skip_serializing_if = "is_nought")]
+    tethers: u16,
+    /// Whether one pulls oneself up by it.
+    #[serde(skip_serializing_if = "is_not")]
+    helps_up: bool,
 }
 
 impl BringsEntry {
@@ -126,6 +135,8 @@ impl BringsEntry {
             keeps_dry: brings.keeps,
             adapts: adapts.map(|(on, offers)| [on, offers]),
             fish_m: brings.fish,
+            tethers: brings.tethers,
+            helps_up: brings.helps_up,
         }
     }
 
@@ -137,6 +148,8 @@ impl BringsEntry {
             keeps: self.keeps_dry,
             adapts: self.adapts.map(|[on, offers]| (on, offers)),
             fish: self.fish_m,
+            tethers: self.tethers,
+            helps_up: self.helps_up,
         }
     }
 }
@@ -212,6 +225,7 @@ impl GearEntry {
             dry_mass_kg: g.dry_mass,
             loaded_mass_kg: Some(g.loaded_mass),
             size_m: g.size,
+            soft: g.soft,
             centre_height_m: g.centre_height,
             fixings: g.fixings.clone(),
             holes: g.holes,
@@ -268,6 +282,7 @@ impl GearEntry {
             dry_mass: self.dry_mass_kg,
             loaded_mass: self.loaded_mass_kg.unwrap_or(self.dry_mass_kg),
             size: self.size_m,
+            soft: self.soft,
             centre_height: self.centre_height_m,
             fixings: self.fixings,
             holes: self.holes,

@@ -41,7 +41,7 @@ const fn column(name: &'static str, path: &'static [&'static str], kind: Kind) -
     Column { name, path, kind }
 }
 
-static COLUMNS: [Column; 42] = {
+static COLUMNS: [Column; 45] = {
     use Kind::{Length, List, Mass, Number, Text, Yes};
     [
         column("key", &["key"], Text),
@@ -52,6 +52,7 @@ static COLUMNS: [Column; 42] = {
         column("length", &["size_m", "0"], Length),
         column("width", &["size_m", "1"], Length),
         column("height", &["size_m", "2"], Length),
+        column("soft", &["soft"], Yes),
         column("centre_height", &["centre_height_m"], Length),
         column("fixings", &["fixings"], List),
         column("holes", &["holes"], Number),
@@ -80,6 +81,8 @@ static COLUMNS: [Column; 42] = {
         column("adapts_on", &["brings", "adapts", "0"], Text),
         column("adapts_to", &["brings", "adapts", "1"], Text),
         column("fish", &["brings", "fish_m"], Length),
+        column("tethers", &["brings", "tethers"], Number),
+        column("helps_up", &["brings", "helps_up"], Yes),
         column("setup_minutes", &["setup_minutes"], Number),
         column("comes_off", &["comes_off"], Yes),
         column("strip_for_surf", &["strip_for_surf"], Yes),
@@ -143,7 +146,7 @@ impl Column {
             Kind::Number => {
                 let value = number(Dimension::Ratio, 0.0, 100_000.0)?;
                 // What counts things is whole in the JSON form.
-                let counts = matches!(self.name, "holes" | "tubes");
+                let counts = matches!(self.name, "holes" | "tubes" | "tethers");
                 if counts && value.fract() == 0.0 && value <= 50.0 {
                     json!(value as u16)
                 } else if counts {

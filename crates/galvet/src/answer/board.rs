@@ -3,7 +3,7 @@
 use super::desk::{Desk, Hull};
 use super::power::{Power, power};
 use galvet_core::body::{Lines, Shape};
-use galvet_core::figures::{Afloat, Quantity, Setup, Values, Wish};
+use galvet_core::figures::{Afloat, Quantity, Remedy, Setup, Values, Wish, remedies};
 use galvet_core::float::{Accuracy, Fate};
 use galvet_core::gear::Fixing;
 use galvet_core::hull::{FittingKind, Pin};
@@ -77,10 +77,15 @@ pub struct Board {
     pub sited: Vec<Sited>,
     /// What was put by hand and is in the way.
     pub clashes: Vec<Clash>,
+    /// What would give each thing without a place one, as many as the layout tells
+    /// without, each cheapest first.
+    pub remedies: Vec<Vec<Remedy>>,
     /// Batteries and what draws; `None` where there is neither.
     pub power: Option<Power>,
 }
 
+/// Remedies told of one thing at most.
+const REMEDIES: usize = 3;
 /// Trim worth mending, °.
 const WORTH: f64 = 0.15;
 
@@ -116,6 +121,8 @@ impl Board {
         let work = work(layout, &space);
         let sited = sited(layout, &brief.rig, &space);
         let clashes = clashes(layout, &space);
+        let left = layout.unplaced.iter();
+        let remedies = left.map(|u| remedies(&laid, u, REMEDIES)).collect();
         let whole = (work.sealed > 0).then(|| whole(&laid, pins));
         let setup = laid.in_mode(mode);
         let (figures, fate) = figures_of(&setup, &shape);
@@ -149,6 +156,7 @@ impl Board {
             paddle,
             seat: trim.and_then(|trim| seat_move(&setup, trim)),
             power,
+            remedies,
             better,
             setup,
             shape,

@@ -49,12 +49,8 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let shipped = demo_data::catalogue().map_err(Problem::Files)?;
     let (file, text) = read_text(&args.brief)?;
     let brief = question::read(&file, &text)?;
-    let brief = Arc::new(question::resolve(
-        &file,
-        &brief,
-        &shipped.rigs,
-        &shipped.waters,
-    )?);
+    let brief = question::resolve(&file, &brief, &shipped.rigs, &shipped.waters)?;
+    let brief = Arc::new(brief.bringing(&shipped.gear));
     let mut unknown = Vec::new();
     let records = match &args.hulls {
         None => shipped.hulls,

@@ -50,6 +50,7 @@ pub fn shown_thing(g: &Gear, system: System) -> Shown {
         ("length", size(0)),
         ("width", size(1)),
         ("height", size(2)),
+        ("soft", tick(g.soft)),
         ("centre", across(g.centre_height)),
         ("fixings", words(&g.fixings)),
         ("strain", g.strain.key().to_owned()),
@@ -78,6 +79,8 @@ pub fn shown_thing(g: &Gear, system: System) -> Shown {
         ("adapts-on", adapts.0),
         ("adapts-to", adapts.1),
         ("fish", across(g.brings.fish)),
+        ("tethers", number(f64::from(g.brings.tethers))),
+        ("helps-up", tick(g.brings.helps_up)),
         ("minutes", g.setup_minutes.map_or(String::new(), number)),
         ("comes-off", tick(g.comes_off)),
         ("strip", tick(g.strip_for_surf)),
@@ -195,6 +198,7 @@ pub fn read_thing(
     let count = galvet_core::base::Bounds::new("a number", Dimension::Ratio, 0.0, 50.0);
     let holes = typed.maybe("holes", count).unwrap_or(0.0) as u16;
     let tubes = typed.maybe("tubes", count).unwrap_or(0.0) as u16;
+    let tethers = typed.maybe("tethers", count).unwrap_or(0.0) as u16;
     let (on, offers) = (
         short(&typed, "adapts-on", 80),
         short(&typed, "adapts-to", 80),
@@ -205,6 +209,7 @@ pub fn read_thing(
         dry_mass: dry.unwrap_or_default(),
         loaded_mass: loaded.or(dry).unwrap_or_default(),
         size: outside,
+        soft: yes(&typed, "soft"),
         centre_height: typed.maybe("centre", Gear::SIZE),
         fixings: list(&mut typed, "fixings"),
         holes,
@@ -229,6 +234,8 @@ pub fn read_thing(
             keeps: Keyed::from_key(typed.text("keeps")),
             adapts: (!on.is_empty() && !offers.is_empty()).then_some((on, offers)),
             fish: typed.maybe("fish", Gear::SIZE),
+            tethers,
+            helps_up: yes(&typed, "helps-up"),
         },
         setup_minutes: typed.maybe("minutes", Gear::MINUTES),
         comes_off: yes(&typed, "comes-off"),

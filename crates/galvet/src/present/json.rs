@@ -8,7 +8,7 @@ use super::columns::{Filed, filed};
 use crate::answer::{Afloat, Answered};
 use crate::question;
 use galvet_core::base::{Keyed, System};
-use galvet_core::figures::{Assessment, Group, Quantity};
+use galvet_core::figures::{Assessment, Group, Quantity, Remedy, remedies};
 use galvet_core::hull::Survey;
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
@@ -276,6 +276,7 @@ fn stow(a: &Assessment) -> Value {
             "count": u.count,
             "must": u.must,
             "sure": u.sure,
+            "remedies": remedies(&a.setup, u, 1).iter().map(remedy).collect::<Value>(),
         })
     });
     let doubts = layout
@@ -302,6 +303,18 @@ fn stow(a: &Assessment) -> Value {
         "unplaced": unplaced.collect::<Value>(),
         "doubts": doubts.collect::<Value>(),
         "deck": deck,
+    })
+}
+
+/// What would give a thing a place.
+fn remedy(r: &Remedy) -> Value {
+    json!({
+        "key": r.key(),
+        "text": r.text(System::Metric),
+        "price": r.price,
+        "holes": r.holes,
+        "minutes": r.minutes,
+        "zone": r.zone,
     })
 }
 

@@ -81,6 +81,14 @@ impl Ask {
         })
     }
 
+    /// The same with another rig.
+    #[must_use]
+    pub fn with_rig(&self, key: &str) -> Self {
+        let mut other = self.clone();
+        other.typed.insert(PartId::Rig.part().name, key.to_owned());
+        other
+    }
+
     /// Names and values, as they stand in an address.
     pub fn pairs(&self) -> impl Iterator<Item = (&'static str, &str)> {
         let start = self.start.as_deref().map(|s| (START, s));
@@ -108,7 +116,9 @@ impl Ask {
         }
         Ok(Asked {
             own_weight: answers.get(PartId::Weight).is_some(),
-            brief: answers.brief(&catalogue.rigs, &catalogue.waters)?,
+            brief: answers
+                .brief(&catalogue.rigs, &catalogue.waters)?
+                .bringing(&catalogue.gear),
             errors: reader.errors,
             start: self.start.clone(),
         })

@@ -172,6 +172,7 @@ impl Answers {
                 joints: word(self, &usual, P::Joints)?,
             },
             water,
+            at_hand: std::sync::Arc::from([]),
         })
     }
 }

@@ -76,7 +76,7 @@ const STATE: Ask = Ask::Words(&[
 ]);
 
 /// Every kind, as they are offered.
-pub const KINDS: [Kind; 15] = [
+pub const KINDS: [Kind; 16] = [
     kind(
         "seat",
         "seat",
@@ -165,6 +165,7 @@ pub const KINDS: [Kind; 15] = [
             field("width", "footprint, across", SIZE),
         ],
     ),
+    kind("assist-strap", "assist strap or rail", false, &[]),
     kind("drain-plug", "drain plug", false, &[]),
 ];
 
@@ -192,6 +193,7 @@ pub const fn key_of(kind: &FittingKind) -> &'static str {
         FittingKind::Handle => "handle",
         FittingKind::Seat { .. } => "seat",
         FittingKind::FootBraces { .. } => "foot-braces",
+        FittingKind::AssistStrap => "assist-strap",
         FittingKind::DrainPlug => "drain-plug",
     }
 }

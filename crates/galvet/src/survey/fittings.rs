@@ -74,6 +74,7 @@ fn sizes(key: &str, typed: &mut Typed<'_>) -> Option<FittingKind> {
         "foot-braces" => FittingKind::FootBraces {
             slide: typed.maybe("slide", Fitting::SLIDE).unwrap_or(0.0),
         },
+        "assist-strap" => FittingKind::AssistStrap,
         "drain-plug" => FittingKind::DrainPlug,
         _ => return None,
     })

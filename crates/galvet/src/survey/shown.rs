@@ -376,6 +376,7 @@ fn sizes(kind: &FittingKind, system: System) -> HashMap<&'static str, String> {
         | FittingKind::PadEye
         | FittingKind::DRing
         | FittingKind::Handle
+        | FittingKind::AssistStrap
         | FittingKind::DrainPlug => HashMap::new(),
     }
 }

@@ -30,6 +30,7 @@ mod ranking;
 mod reader;
 mod reckons;
 mod record;
+mod remedy;
 mod rigs;
 mod server;
 mod set_aside;

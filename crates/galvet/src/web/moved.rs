@@ -69,9 +69,38 @@ pub(super) async fn moved_on(
     reader: Reader,
     shared: &Shared,
 ) -> Result<Moved, Trouble> {
-    let Some((first, query)) = start_of(ask, &asked.brief, shelf, reader) else {
-        return Ok(Moved::default());
-    };
+    match start_of(ask, &asked.brief, shelf, reader) {
+        Some(start) => against(hull, start, asked, reader, shared).await,
+        None => Ok(Moved::default()),
+    }
+}
+
+/// Tells it of one hull against the same question with another rig.
+pub(super) async fn moved_since(
+    hull: &Hull,
+    (ask, rig): (&Ask, &str),
+    asked: &Asked,
+    shelf: &Arc<Shelf>,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Moved, Trouble> {
+    let start = ask.with_rig(rig);
+    match start.resolve(&shelf.catalogue, reader.units) {
+        Ok(first) if first.brief != asked.brief => {
+            let start = (first, query_of(&start));
+            against(hull, start, asked, reader, shared).await
+        }
+        _ => Ok(Moved::default()),
+    }
+}
+
+async fn against(
+    hull: &Hull,
+    (first, query): (Asked, String),
+    asked: &Asked,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Moved, Trouble> {
     let (desk, hull, brief) = (shared.desk.clone(), hull.clone(), asked.brief.clone());
     let lines = shared.work(reader.caller, move || {
         let was = desk.afloat(&hull, &first.brief).ok()?;

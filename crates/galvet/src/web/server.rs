@@ -6,8 +6,8 @@ use super::pack::Pack;
 use super::shared::Shared;
 use super::{
     afloat, assets, card, changes, comfort, compare, derivation, drawing, errors, fittings, flip,
-    hull, hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, rigs,
-    set_aside, shortlist, stow, summary, talk, tour, trials, walk, waters, weigh,
+    hull, hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, remedy,
+    rigs, set_aside, shortlist, stow, summary, talk, tour, trials, walk, waters, weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -108,6 +108,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", walk::routes())
         .mount("/", fittings::routes())
         .mount("/", stow::routes())
+        .mount("/", remedy::routes())
         .mount("/", kit::routes())
         .mount("/", rigs::routes())
         .mount("/", comfort::routes())

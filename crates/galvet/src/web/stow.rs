@@ -4,7 +4,7 @@
 use super::ask::query_of;
 use super::assets;
 use super::edit::{self, Edited, Typed, action, address};
-use super::moved::moved_on;
+use super::moved::{moved_on, moved_since};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use crate::answer::Board;
@@ -21,7 +21,7 @@ use galvet_store::Steps;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{Route, State, get, post, routes};
+use rocket::{FromForm, Route, State, get, post, routes};
 use serde::Deserialize;
 
 /// The page.
@@ -109,6 +109,8 @@ struct Shown {
     /// Put so for a try; what is on the record where `None`.
     pins: Option<Vec<Pin>>,
     trouble: String,
+    /// The rig it was before, where a remedy changed it.
+    since: Option<String>,
 }
 
 impl Default for Shown {
@@ -118,6 +120,7 @@ impl Default for Shown {
             hand: None,
             pins: None,
             trouble: String::new(),
+            since: None,
         }
     }
 }
@@ -138,7 +141,10 @@ async fn look(
     };
     let path = format!("/hulls/{slug}/stow");
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
-    sentence.moved = moved_on(&hull, ask, &asked, &shelf, reader, shared).await?;
+    sentence.moved = match &shown.since {
+        Some(rig) => moved_since(&hull, (ask, rig), &asked, &shelf, reader, shared).await?,
+        None => moved_on(&hull, ask, &asked, &shelf, reader, shared).await?,
+    };
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let (key, name) = (slug.to_owned(), hull.survey.name());
     let made = shared.work(reader.caller, move || {
@@ -164,9 +170,24 @@ async fn look(
     }))
 }
 
-/// Whether somebody asks for a mode, by its word.
-fn mode(word: Option<&str>) -> Mode {
-    word.and_then(Keyed::from_key).unwrap_or(Mode::UnderWay)
+/// What of the board an address asks to see.
+#[derive(FromForm)]
+struct Looked {
+    at: Option<String>,
+    n: Option<u32>,
+    mode: Option<String>,
+    since: Option<String>,
+}
+
+impl Looked {
+    fn shown(self) -> Shown {
+        let mode = self.mode.as_deref().and_then(Keyed::from_key);
+        Shown {
+            mode: mode.unwrap_or(Mode::UnderWay),
+            since: self.since,
+            ..hand(self.at, self.n)
+        }
+    }
 }
 
 fn hand(at: Option<String>, n: Option<u32>) -> Shown {
@@ -176,39 +197,27 @@ fn hand(at: Option<String>, n: Option<u32>) -> Shown {
     }
 }
 
-#[get("/hulls/<slug>/stow?<at>&<n>&<mode>")]
+#[get("/hulls/<slug>/stow?<looked..>")]
 async fn page(
     slug: &str,
-    at: Option<String>,
-    n: Option<u32>,
-    mode: Option<&str>,
+    looked: Looked,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<StowPage, Status>, Trouble> {
-    let shown = Shown {
-        mode: self::mode(mode),
-        ..hand(at, n)
-    };
-    let page = look(slug, &ask, reader, shared, shown).await?;
+    let page = look(slug, &ask, reader, shared, looked.shown()).await?;
     Ok(page.ok_or(Status::NotFound))
 }
 
-#[get("/part/hulls/<slug>/stow?<at>&<n>&<mode>")]
+#[get("/part/hulls/<slug>/stow?<looked..>")]
 async fn part(
     slug: &str,
-    at: Option<String>,
-    n: Option<u32>,
-    mode: Option<&str>,
+    looked: Looked,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<StowPart, Status>, Trouble> {
-    let shown = Shown {
-        mode: self::mode(mode),
-        ..hand(at, n)
-    };
-    let page = look(slug, &ask, reader, shared, shown).await?;
+    let page = look(slug, &ask, reader, shared, looked.shown()).await?;
     Ok(page.ok_or(Status::NotFound).map(StowPart::from))
 }
 

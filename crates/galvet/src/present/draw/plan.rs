@@ -137,6 +137,7 @@ fn shape(fitting: &Fitting) -> String {
         ),
         FittingKind::TransducerRecess { length, width } => rect(length, width),
         FittingKind::Handle => rect(0.12, 0.03),
+        FittingKind::AssistStrap => rect(0.30, 0.03),
         FittingKind::Plate => rect(0.18, 0.12),
         FittingKind::Insert => path([(0.0, -6.0), (6.0, 0.0), (0.0, 6.0), (-6.0, 0.0)], true),
         FittingKind::PadEye | FittingKind::DRing => {

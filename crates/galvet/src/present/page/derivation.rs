@@ -315,9 +315,14 @@ impl Of<'_> {
         let knee = self.brief.crew.knee_height(self.setup.guides());
         let short = |m: f64| self.system.text(Dimension::ShortLength, m, 1);
         format!(
-            "seat {} over the floor, over a knee height of {}: {}",
+            "seat {} over the floor, over a knee height of {}{}: {}",
             short(self.setup.loads.seat_height(&self.a.middle)),
             short(knee),
+            if self.setup.helped_up() {
+                ", one step easier by something to pull oneself up by"
+            } else {
+                ""
+            },
             self.told(Quantity::GettingUp)
         )
     }

@@ -193,6 +193,7 @@ pub fn thing(gear: Option<&Gear>, rigs: &[Rig], not_taken: &NotTaken, system: Sy
                     form.field("inside-height", "inside, high", ""),
                     form.field("tubes", "tubes", ""),
                     form.field("fish", "longest fish it takes", ""),
+                    form.field("tethers", "a leash: ties so many things", ""),
                     form.field("adapts-on", "adapter: sits on", ""),
                     form.field("adapts-to", "adapter: offers", ""),
                 ],
@@ -201,7 +202,10 @@ pub fn thing(gear: Option<&Gear>, rigs: &[Rig], not_taken: &NotTaken, system: Sy
                     "keeps what is in it",
                     form.select::<Dryness>("keeps", Some("not dry")),
                 )],
-                ticks: vec![tick("lid", "others may sit on its lid")],
+                ticks: vec![
+                    tick("lid", "others may sit on its lid"),
+                    tick("helps-up", "one pulls oneself up by it"),
+                ],
             },
             Group {
                 title: "Electricity",
@@ -305,6 +309,7 @@ fn how_it_lies(form: &Filled<'_>, tick: &dyn Fn(&str, &str) -> Tick) -> Group {
             ),
         ],
         ticks: vec![
+            tick("soft", "soft: gives where it is pressed"),
             tick("upright", "must stand upright"),
             tick("clear-above", "nothing over it"),
             tick("view-ahead", "must see ahead"),

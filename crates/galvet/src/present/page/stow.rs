@@ -11,7 +11,7 @@ use crate::answer::{Board, all_pins};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
 use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::figures::Quantity;
+use galvet_core::figures::{Change, Quantity};
 use galvet_core::gear::Fixing;
 use galvet_core::hull::Pin;
 use galvet_core::rank::explain::area;
@@ -55,6 +55,17 @@ pub struct BoardFigure {
     pub bad: bool,
 }
 
+/// A thing without a place.
+pub struct Left {
+    pub text: String,
+    pub must: bool,
+    /// Its line of the rig.
+    pub line: usize,
+    /// What would give it one: the word it is asked for by, in words, whether it
+    /// changes the hull.
+    pub remedies: Vec<(String, String, bool)>,
+}
+
 /// The page.
 pub struct StowView {
     pub rig: String,
@@ -62,7 +73,7 @@ pub struct StowView {
     pub headline: Vec<BoardFigure>,
     pub kit: Vec<KitLine>,
     pub hand: Option<HandForm>,
-    pub unplaced: Vec<(String, bool)>,
+    pub unplaced: Vec<Left>,
     pub doubts: Vec<String>,
     pub deck: Vec<(&'static str, String)>,
     pub losses: Vec<LossLine>,
@@ -91,6 +102,25 @@ pub struct StowView {
     pub pins: String,
     pub pinned: usize,
     pub trouble: String,
+}
+
+fn left(board: &Board, system: System) -> Vec<Left> {
+    let unplaced = board.setup.loads.layout.unplaced.iter();
+    let none = Vec::new();
+    let remedies = board.remedies.iter().chain(std::iter::repeat(&none));
+    let left = unplaced.zip(remedies).map(|(u, remedies)| Left {
+        text: u.text(system),
+        must: u.must,
+        line: u.line,
+        remedies: remedies
+            .iter()
+            .map(|r| {
+                let hull = matches!(r.change, Change::Fit(_));
+                (r.key(), r.text(system), hull)
+            })
+            .collect(),
+    });
+    left.collect()
 }
 
 /// Makes the page; `here` names the thing at hand by key and number.
@@ -124,11 +154,7 @@ pub fn stow(
         headline: headline(board, system),
         kit,
         hand: at_hand.and_then(|n| hand(board, n, &named, system)),
-        unplaced: layout
-            .unplaced
-            .iter()
-            .map(|u| (u.text(system), u.must))
-            .collect(),
+        unplaced: left(board, system),
         doubts: doubts(board),
         deck: layout
             .deck
@@ -259,6 +285,13 @@ fn headline(board: &Board, system: System) -> Vec<BoardFigure> {
     line
 }
 
+/// Whether a line is one of leashes.
+fn ties(board: &Board, line: usize) -> bool {
+    let line = board.setup.brief.rig.lines.get(line);
+    let thing = line.and_then(|l| l.thing.as_ref());
+    thing.is_some_and(|g| g.brings.tethers > 0 && line.is_some_and(|l| l.within.is_empty()))
+}
+
 fn kit(
     board: &Board,
     named: &[Option<(String, u32)>],
@@ -293,6 +326,7 @@ fn kit(
                 thing,
                 nth,
                 place: lies.map_or("no place".to_owned(), |l| match &l.within {
+                    Some(tied) if ties(board, stowed.line) => format!("tied to the {tied}"),
                     Some(container) => format!("in the {container}"),
                     None => l.zone.clone(),
                 }),
