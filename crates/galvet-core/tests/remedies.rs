@@ -74,7 +74,12 @@ fn a_soft_thing_gives_by_a_tenth_and_it_is_said() {
 #[test]
 fn what_may_lies_on_another_side_before_it_is_left() {
     let hull = well(0.6, 0.2);
-    let board = gear("board", 2.0, [0.5, 0.3, 0.05]);
+    let free = |size| {
+        let mut thing = gear("board", 2.0, size);
+        thing.needs.upright = false;
+        thing
+    };
+    let board = free([0.5, 0.3, 0.05]);
     let layout = laid(&hull, &rig(vec![line(&board)]));
     checked(&hull, &layout);
     assert_eq!(lies(&layout, "board").unwrap().0, [0.5, 0.05, 0.3]);
@@ -92,9 +97,9 @@ fn what_may_lies_on_another_side_before_it_is_left() {
     }
     // On its end at last.
     // On its end at last, where it is not so slender that it would not stand.
-    let long = gear("board", 2.0, [0.65, 0.24, 0.19]);
+    let long = free([0.65, 0.24, 0.19]);
     assert_eq!(laid(&hull, &rig(vec![line(&long)])).unplaced.len(), 1);
-    let short = gear("board", 2.0, [0.65, 0.25, 0.22]);
+    let short = free([0.65, 0.25, 0.22]);
     let small = well(0.6, 0.24);
     let layout = laid(&small, &rig(vec![line(&short)]));
     assert_eq!(lies(&layout, "board").unwrap().0, [0.25, 0.22, 0.65]);

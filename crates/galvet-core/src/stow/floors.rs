@@ -18,10 +18,9 @@ impl Chooser<'_> {
             let held = match asked.fixing {
                 Fixing::Strap => area.straps != Some(false),
                 Fixing::Glue => true,
-                // What is bolted goes where it is meant to.
+                // What is bolted goes to the end it is meant for.
                 Fixing::Drill => {
-                    let zones = &asked.gear.zones;
-                    area.drills && (zones.is_empty() || zones.contains(&area.kind))
+                    area.drills && self.at_its_end(asked.gear, 0.5 * (area.from + area.to))
                 }
                 Fixing::Loose => area.walled,
                 _ => false,

@@ -4,7 +4,7 @@
 
 use crate::common::{rig as line_rig, survey};
 use galvet_core::crew::{Hand, Posture};
-use galvet_core::gear::{Category, Fixing, Gear};
+use galvet_core::gear::{Category, Fixing, Gear, Needs};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
     BottomShape, Construction, Dryness, Fitting, FittingKind, Measure, Pin, Source, Survey, Zone,
@@ -84,8 +84,14 @@ pub fn hull(zones: Vec<Zone>, fittings: Vec<Fitting>) -> Survey {
     survey
 }
 
+/// Boxes that stand as they were measured.
 pub fn gear(key: &str, mass: f64, size: [f64; 3]) -> Gear {
+    let needs = Needs {
+        upright: true,
+        ..Needs::default()
+    };
     Gear {
+        needs,
         fixings: vec![Fixing::Strap],
         zones: vec![ZoneKind::TankWell],
         ..Gear::plain(key, key, Category::Other, mass, Some(size))
