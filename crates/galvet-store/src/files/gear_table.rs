@@ -6,7 +6,9 @@
 use super::comma::{has_decimal_comma, with_point};
 use super::gear::GearEntry;
 use super::guard::{guarded, unguarded};
+use super::table::HEADER;
 use super::table::Table;
+use super::unstated::unit_not_stated;
 use super::{FileError, Mistakes, echo};
 use galvet_core::base::{Bare, Bounds, Dimension};
 use galvet_core::gear::Gear;
@@ -91,6 +93,16 @@ static COLUMNS: [Column; 45] = {
         column("note", &["note"], Text),
     ]
 };
+
+/// Whether a column of a name is of masses or of lengths.
+pub(super) fn dimension_of(name: &str) -> Option<Dimension> {
+    let column = COLUMNS.iter().find(|c| c.name == name)?;
+    match column.kind {
+        Kind::Mass => Some(Dimension::Mass),
+        Kind::Length => Some(Dimension::Length),
+        _ => None,
+    }
+}
 
 /// Words without which a table is not one of the shelf.
 const NEEDED: [&str; 1] = ["key"];
@@ -245,6 +257,16 @@ pub fn read(file: &str, text: &str) -> Result<Shelf, Vec<FileError>> {
                 break;
             }
         }
+    }
+    // Asked first, once for a column: nothing is read meanwhile.
+    for (k, header) in headers.iter().enumerate() {
+        let cells = rows.iter().filter_map(|(_, row)| row.get(k));
+        if let Some(problem) = unit_not_stated((header, dimension_of(header)), cells) {
+            errors.add(at(file, HEADER, header, problem));
+        }
+    }
+    if !errors.is_empty() {
+        return Err(errors.told(file));
     }
     let numbers = |row: &csv::StringRecord| -> Vec<String> {
         let cells = row.iter().zip(&known);

@@ -7,8 +7,9 @@
 
 use super::comma::{has_decimal_comma, with_point};
 use super::guard::unguarded;
+use super::table::HEADER;
 use super::table::Table;
-use super::unstated::{is_bare, unit_not_stated};
+use super::unstated::{is_bare, of_hulls, unit_not_stated};
 use super::{FileError, Mistakes, check_key, echo, word};
 use galvet_core::base::{Bare, Dimension, Keyed};
 use galvet_core::hull::{
@@ -116,12 +117,12 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
             }
         }
     }
-    // Asked once for a column, at its first cell; nothing in it is read meanwhile.
+    // Asked once for a column, at its header; nothing in it is read meanwhile.
     let mut unstated = BTreeSet::new();
     for (k, header) in headers.iter().enumerate() {
-        let cells = rows.iter().filter_map(|(line, r)| Some((*line, r.get(k)?)));
-        if let Some((line, problem)) = unit_not_stated(header, cells) {
-            errors.add(at(file, Some(line), Some(header), problem));
+        let cells = rows.iter().filter_map(|(_, r)| r.get(k));
+        if let Some(problem) = unit_not_stated((header, of_hulls(header)), cells) {
+            errors.add(at(file, Some(HEADER), Some(header), problem));
             unstated.insert(k);
         }
     }

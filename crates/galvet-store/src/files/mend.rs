@@ -1,6 +1,7 @@
 //! Cells of a table looked up and replaced where a mistake was found.
 
 use super::hulls::HullFile;
+pub use super::table::HEADER;
 use super::table::{Lines, delimiter};
 use super::{FileError, hulls};
 use std::collections::BTreeMap;
@@ -30,6 +31,10 @@ pub fn cell(text: &str, (line, column): &Cell) -> Option<String> {
     let mut reader = reader(text);
     let mut lines = Lines::of(text);
     let at = names(&mut reader).iter().position(|name| name == column)?;
+    if *line == HEADER {
+        let headers = reader.headers().ok()?;
+        return headers.get(at).map(str::to_owned);
+    }
     reader.records().flatten().find_map(|record| {
         let here = lines.of_record(record.position()) == *line;
         here.then(|| record.get(at).unwrap_or_default().to_owned())
@@ -50,7 +55,12 @@ pub fn mended(text: &str, fixes: &BTreeMap<Cell, String>) -> Result<String, csv:
         .delimiter(sign)
         .flexible(true)
         .from_writer(Vec::new());
-    writer.write_record(reader.headers()?)?;
+    let headers = reader.headers()?.clone();
+    let headers = headers.iter().zip(&names).map(|(header, name)| {
+        let fixed = fixes.get(&(HEADER, name.clone()));
+        fixed.map_or(header, String::as_str)
+    });
+    writer.write_record(headers)?;
     for record in reader.records() {
         let record = record?;
         let line = lines.of_record(record.position());

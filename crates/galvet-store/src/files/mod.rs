@@ -32,6 +32,14 @@ use thiserror::Error;
 
 pub use json::{line_of, problem as json_problem, read_json};
 
+/// Headers that would say in which unit a column is, for one of ours that says none: each
+/// with its unit. Empty for what has no unit, or says it.
+#[must_use]
+pub fn units_of(header: &str) -> Vec<(String, &'static str)> {
+    let dimension = unstated::of_hulls(header).or_else(|| gear_table::dimension_of(header));
+    unstated::named(header, dimension)
+}
+
 /// Largest file taken in, bytes.
 pub const LARGEST: usize = 8 * 1024 * 1024;
 

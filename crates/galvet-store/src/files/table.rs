@@ -3,6 +3,9 @@
 
 use super::{FileError, LARGEST, csv_words, echo};
 
+/// The line that names the columns.
+pub const HEADER: u64 = 1;
+
 /// Counts lines up to places further and further on. The CSV reader's own count
 /// falls behind where lines end in a carriage return and a line feed.
 pub(super) struct Lines<'a> {

@@ -3,27 +3,42 @@
 use galvet_core::base::{Dimension, Keyed};
 use galvet_core::hull::Measure;
 
-/// The question in which unit a column is, where neither its header nor a cell with a
-/// number in it says so.
-pub(super) fn unit_not_stated<'a>(
-    header: &str,
-    mut cells: impl Iterator<Item = (u64, &'a str)>,
-) -> Option<(u64, String)> {
+/// Headers that would say in which unit a column of a dimension is, for one that says
+/// none: each with its unit.
+pub(super) fn named(header: &str, dimension: Option<Dimension>) -> Vec<(String, &'static str)> {
+    let header = header.trim();
+    let units: &[&str] = match dimension {
+        Some(Dimension::Mass) => &["kg", "lb"],
+        Some(Dimension::Length | Dimension::ShortLength | Dimension::FineLength) => {
+            &["m", "cm", "mm", "in", "ft"]
+        }
+        _ => &[],
+    };
+    let named = units.iter().map(|unit| (format!("{header}_{unit}"), *unit));
+    named.collect()
+}
+
+/// The dimension of a column of hulls whose header is a figure's bare word.
+pub(super) fn of_hulls(header: &str) -> Option<Dimension> {
     let header = header.trim();
     let measure = Measure::ALL.iter().find(|m| m.key() == header)?;
-    let (units, example) = match measure.bounds().dimension {
-        Dimension::Mass => (["kg", "lb"], "29 kg"),
-        Dimension::Length | Dimension::ShortLength | Dimension::FineLength => {
-            (["m", "cm"], "86 cm")
-        }
-        _ => return None,
+    Some(measure.bounds().dimension)
+}
+
+/// The question in which unit a column is, where neither its header nor a cell with a
+/// number in it says so. It is put to the header: one answer holds for the column.
+pub(super) fn unit_not_stated<'a>(
+    (header, dimension): (&str, Option<Dimension>),
+    mut cells: impl Iterator<Item = &'a str>,
+) -> Option<String> {
+    let names = named(header, dimension);
+    let [(first, one), (second, _), ..] = names.as_slice() else {
+        return None;
     };
-    let (line, _) = cells.find(|(_, cell)| cell.split('|').any(is_bare))?;
-    let [one, two] = units;
-    let problem = format!(
-        "in which unit? Name it once in the header, as {header}_{one} or {header}_{two}, or in each cell, as {example}"
-    );
-    Some((line, problem))
+    cells.find(|cell| cell.split('|').any(is_bare))?;
+    Some(format!(
+        "in which unit? Name it in the header, as {first} or {second}, or in each cell, as 29 {one}"
+    ))
 }
 
 /// Whether a figure is a number without a unit.
@@ -35,7 +50,9 @@ pub(super) fn is_bare(part: &str) -> bool {
 
 #[cfg(test)]
 mod tests {
+    use super::super::gear_table;
     use super::super::hulls::read;
+    use super::super::mend;
     use super::*;
 
     #[test]
@@ -53,10 +70,38 @@ mod tests {
             said.contains("rated_capacity_kg or rated_capacity_lb"),
             "{said}"
         );
-        let stated = text.replace("rated_capacity", "rated_capacity_lb");
-        let file = read("h.csv", &stated).unwrap();
+        // One answer, put to the header, holds for the whole column.
+        let question = &read("h.csv", text).unwrap_err()[0];
+        let at = (question.line.unwrap(), question.column.clone().unwrap());
+        assert_eq!(mend::cell(text, &at).as_deref(), Some("rated_capacity"));
+        let answers: Vec<String> = super::super::units_of(&at.1)
+            .into_iter()
+            .map(|a| a.0)
+            .collect();
+        assert_eq!(answers, ["rated_capacity_kg", "rated_capacity_lb"]);
+        let fixes = [(at, answers[1].clone())].into();
+        let file = mend::read("h.csv", text, &fixes).unwrap();
         let rated = file.hulls[0].survey.value(Measure::RatedCapacity).unwrap();
         assert!((rated - 180.0 * 0.453_592_37).abs() < 1e-9);
+    }
+
+    #[test]
+    fn the_shelf_is_asked_likewise() {
+        let text = "key,name,dry_weight,length_cm,width_cm,height_cm\nbag,bag,2,30,20,10\n";
+        let said = gear_table::read("s.csv", text).unwrap_err();
+        assert_eq!(said.len(), 1, "{said:?}");
+        assert!(
+            said[0]
+                .to_string()
+                .contains("column dry_weight: in which unit?")
+        );
+        let fixes = [((1, "dry_weight".to_owned()), "dry_weight_lb".to_owned())].into();
+        let stated = mend::mended(text, &fixes).unwrap();
+        let (things, _) = gear_table::read("s.csv", &stated).unwrap();
+        assert!((things[0].dry_mass - 2.0 * 0.453_592_37).abs() < 1e-9);
+        // In the cells it is stated as well.
+        let cells = text.replace(",2,30", ",2 lb,30");
+        assert!(gear_table::read("s.csv", &cells).is_ok());
     }
 
     #[test]

@@ -169,14 +169,20 @@ fn constructions() -> Vec<Offer> {
 }
 
 fn bottoms() -> Vec<Offer> {
-    Offer::all(|b| match b {
+    Offer::all(bottom_note)
+}
+
+/// What a bottom's shape does, in a few words.
+#[must_use]
+pub const fn bottom_note(bottom: BottomShape) -> &'static str {
+    match bottom {
         BottomShape::Flat => "steady at once, lets go suddenly",
         BottomShape::ShallowArch => "rounded across; the commonest",
         BottomShape::ShallowVee => "a keel line and soft chines; runs straight",
         BottomShape::Tunnel => "two runners; steady, drags a little",
         BottomShape::TriLobe => "a keel and two sponsons",
         BottomShape::Board => "flat and shallow, edge drawn in at the deck",
-    })
+    }
 }
 
 fn drives() -> Vec<Offer> {

@@ -26,7 +26,7 @@ pub use edit::{
     EditError, add_reading, doubt_again, edit_hull, forget_reading, judge, put_hull, set_absent,
     set_words, stand_by, words_of,
 };
-pub use fields::{FIELDS, Field, FieldKind};
+pub use fields::{FIELDS, Field, FieldKind, bottom_note};
 pub use fitting_kinds::{Ask, KINDS, Kind, SizeField, key_of, kind_of};
 pub use fittings::{Placed, fitting, fittings_of, forget_fitting, put_fitting};
 pub use import::{Imported, Incoming, OnDouble, double, is_shelf, read as read_file, take_in};

@@ -32,6 +32,7 @@ struct HullPage {
 #[derive(Template, WebTemplate)]
 #[template(path = "hull.html", block = "answer")]
 struct HullPart {
+    here: String,
     query: String,
     sentence: Sentence,
     hull: HullView,
@@ -103,8 +104,10 @@ async fn hull_part(
     let Some((asked, sentence, hull)) = hull_of(slug, &ask, reader, shared).await? else {
         return Ok(Err(Status::NotFound));
     };
+    let query = query_of(&ask);
     let page = HullPart {
-        query: query_of(&ask),
+        here: format!("/hulls/{}{query}", hull.key),
+        query,
         sentence,
         hull,
     };

@@ -109,7 +109,11 @@ async fn change(
     let done = spawn_blocking(move || -> Result<_, StoreError> {
         let problem = match make(&store, &slug) {
             Ok(()) => {
-                let address = format!("/hulls/{slug}/record{query}");
+                let record = format!("/hulls/{slug}/record{query}");
+                let address = match typed.back.as_str() {
+                    "" => record,
+                    back => back.to_owned(),
+                };
                 return Ok(Ok(Redirect::to(back_to(&address))));
             }
             Err(EditError::Store(error)) => return Err(error),
@@ -134,6 +138,9 @@ struct ReadingForm<'r> {
     who: &'r str,
     #[field(default = "")]
     note: &'r str,
+    /// Where to go when it is kept; the record where it says nothing.
+    #[field(default = "")]
+    back: &'r str,
 }
 
 /// The first characters of what was typed, trimmed.
@@ -197,6 +204,7 @@ async fn add_reading(
     let not_taken = NotTaken {
         field: measure.key().to_owned(),
         typed,
+        back: form.back.to_owned(),
         ..NotTaken::default()
     };
     change(slug, query_of(&ask), reader, shared, not_taken, make).await
@@ -260,6 +268,7 @@ async fn set_words(
     let form = form.into_inner();
     let not_taken = NotTaken {
         words: form.clone(),
+        back: form.get("back").cloned().unwrap_or_default(),
         ..NotTaken::default()
     };
     let make = move |store: &Store, slug: &str| {

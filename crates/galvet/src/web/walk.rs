@@ -6,6 +6,7 @@ use super::edit::{self, Edited, Typed, action};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
 use crate::present::page::filled::NotTaken;
+use crate::present::page::next::{NextStep, next_steps};
 use crate::present::page::walk::{self, WalkView};
 use crate::question::Ask;
 use crate::survey::{self, Refusal, Shown};
@@ -65,6 +66,28 @@ fn address(slug: &str, query: &str, zone: Option<&str>, from_stern: bool) -> Str
     edit::address(&format!("/hulls/{slug}/walk"), query, &pairs)
 }
 
+/// What would tell most of her under the question.
+async fn next(
+    slug: &str,
+    ask: &Ask,
+    reader: Reader,
+    shared: &Shared,
+) -> Result<Vec<NextStep>, Trouble> {
+    let shelf = shared.shelf().await?;
+    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+        return Ok(Vec::new());
+    };
+    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+        return Ok(Vec::new());
+    };
+    let desk = shared.desk.clone();
+    let steps = shared.work(reader.caller, move || {
+        let afloat = desk.afloat(&hull, &asked.brief).ok();
+        afloat.map(|a| next_steps(&a.assessment, &asked.brief, 1))
+    });
+    Ok(steps.await?.unwrap_or_default())
+}
+
 async fn look(
     slug: &str,
     ask: &Ask,
@@ -93,7 +116,8 @@ async fn look(
         &not_taken,
         reader.units,
     );
-    let walk = WalkView { anew, ..walk };
+    let next = next(slug, ask, reader, shared).await?;
+    let walk = WalkView { anew, next, ..walk };
     let query = query_of(ask);
     Ok(Some(WalkPage {
         units: reader.units,

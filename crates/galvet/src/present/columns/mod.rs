@@ -55,7 +55,7 @@ const fn column(
 }
 
 /// Every column.
-pub const COLUMNS: [Column; 18] = {
+pub const COLUMNS: [Column; 19] = {
     use Dimension as D;
     use Holds::{Area, Count, Judged, Number};
     [
@@ -95,6 +95,13 @@ pub const COLUMNS: [Column; 18] = {
             false,
             Judged(Judgement::Holding),
             "holding",
+        ),
+        column(
+            "demands",
+            "not met of what the water asks",
+            true,
+            Count(""),
+            "demands_not_met",
         ),
         column("getting-up", "getting up", false, Count(""), ""),
         column("comfort", "comfort", false, Count("of 5"), "comfort_of_5"),
@@ -143,6 +150,7 @@ impl Column {
             b"trip" => "/figures/trip",
             b"turning" | b"holding" => "/comfort",
             b"floor" | b"well" | b"reach" | b"minutes" => "/stow",
+            b"demands" => "",
             _ => "/record",
         }
     }

@@ -8,6 +8,7 @@ use galvet_core::figures::{Assessment, Quantity, Range};
 use galvet_core::guide::Guide;
 use galvet_core::hull::{Judgement, Measure, Survey};
 use galvet_core::question::Brief;
+use galvet_core::rank::demands;
 use galvet_core::rank::explain::area;
 
 /// What is known of a hull in a column.
@@ -48,6 +49,7 @@ impl Of<'_> {
         match c.key {
             "draft" => self.figure(Quantity::Draft),
             "air" => self.figure(Quantity::AirDraft),
+            "demands" => self.demands(),
             "getting-up" => self.figure(Quantity::GettingUp),
             "speed" => self.speed(),
             "drift" => self.drift(),
@@ -65,6 +67,26 @@ impl Of<'_> {
             "trip" => self.by_the_trip(),
             _ => self.measure(Measure::Price, c),
         }
+    }
+
+    /// What the water and the launch ask and she does not: one whole each; what is not
+    /// known counts three tenths of that, as in the points.
+    fn demands(&self) -> Told {
+        let Some(a) = self.a else {
+            return Told::default();
+        };
+        let asked = demands(a, self.brief);
+        let count = |met: Option<bool>| asked.iter().filter(|m| m.met == met).count();
+        let (not, unknown) = (count(Some(false)), count(None));
+        let guides = a.setup.guides();
+        let share = guides[Guide::DemandUnknown] / guides[Guide::DemandUnmet];
+        Told::number(Some(not as f64 + share * unknown as f64), |_| {
+            match (asked.len(), not, unknown) {
+                (0, ..) => "nothing asked".to_owned(),
+                (all, not, 0) => format!("{not} of {all}"),
+                (all, not, unknown) => format!("{not} of {all}, {unknown} not known"),
+            }
+        })
     }
 
     fn figure(&self, q: Quantity) -> Told {

@@ -1,18 +1,18 @@
 //! The quick start: what is typed, and how she floats with it.
 
 use super::figure::{Figure, figure_of};
+use super::next::{NextStep, next_steps};
 use crate::answer::{Afloat, Answered};
 use crate::present::draw::hull::{Side, side};
 use crate::present::draw::path;
 use crate::question::Offer;
 use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind};
-use galvet_core::advise::measure_next;
 use galvet_core::base::{Finding, Keyed, System};
 use galvet_core::body::corners;
 use galvet_core::figures::Quantity;
 use galvet_core::hull::BottomShape;
 use galvet_core::plausible::CannotFloat;
-use galvet_core::rank::{Scales, peril, reasons};
+use galvet_core::rank::{peril, reasons};
 use std::sync::Arc;
 
 /// One answer of a field of words.
@@ -49,7 +49,7 @@ pub struct DraftFloating {
     pub peril: String,
     pub figures: Vec<Figure>,
     /// What to measure to know more, best first.
-    pub next: Vec<String>,
+    pub next: Vec<NextStep>,
 }
 
 /// The page.
@@ -136,7 +136,7 @@ fn choice(offer: Offer, shown: &str, is_bottom: bool) -> Choice {
 }
 
 /// A bottom shape's section, 100 units wide, keel down.
-fn section_of(bottom: BottomShape) -> String {
+pub(super) fn section_of(bottom: BottomShape) -> String {
     const HALF: f64 = 48.0;
     const HIGH: f64 = 40.0;
     let at =
@@ -164,7 +164,6 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
         ),
         None => "ruled out for this brief".to_owned(),
     };
-    let scales = Scales::of(assessment.setup.guides());
     DraftFloating {
         side: side(&drawn.side, system),
         place,
@@ -177,17 +176,7 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
             .iter()
             .map(|&q| figure_of(assessment, q, system))
             .collect(),
-        next: measure_next::for_hull(assessment, &ranking.brief, &scales)
-            .iter()
-            .take(3)
-            .map(|s| {
-                let share = s.narrows * 100.0;
-                format!(
-                    "{}: about {share:.0}\u{a0}% off the doubt",
-                    s.target.label()
-                )
-            })
-            .collect(),
+        next: next_steps(assessment, &ranking.brief, 3),
     }
 }
 

@@ -3,17 +3,17 @@
 use super::deck::{deck_lines, kit_doubts, kit_line};
 use super::figure::{Figure, figure_of};
 use super::going::{Going, going};
+use super::next::{NextStep, next_steps};
 use super::ranking::facts;
 use crate::answer::Afloat;
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Section, Side, section, side};
-use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, Finding, Keyed, System};
 use galvet_core::figures::{Group, Quantity};
 use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Scales, demands, peril, reasons, told};
+use galvet_core::rank::{demands, peril, reasons, told};
 use galvet_store::files::hulls::HullRecord;
 use std::sync::Arc;
 
@@ -44,7 +44,7 @@ pub struct Floating {
     pub peril: String,
     pub remarks: Vec<String>,
     /// What to measure next on this hull, best first.
-    pub next: Vec<String>,
+    pub next: Vec<NextStep>,
     pub going: Option<Going>,
     pub assumed: String,
     /// What of the rig is aboard, what of it is doubtful, what is left of the deck.
@@ -156,7 +156,6 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     let shape = assessment.middle;
     let peril = peril(assessment);
     let reasons = reasons(assessment, brief, peril.as_ref());
-    let scales = Scales::of(assessment.setup.guides());
     let layout = &assessment.setup.loads.layout;
     let mut remarks = told(assessment, brief, system);
     // What the water asks: all of it, met or not.
@@ -204,17 +203,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             .as_ref()
             .map_or(Vec::new(), |d| deck_lines(d, system)),
         remarks,
-        next: measure_next::for_hull(assessment, brief, &scales)
-            .iter()
-            .take(3)
-            .map(|s| {
-                let share = s.narrows * 100.0;
-                format!(
-                    "{}: it would take about {share:.0}\u{a0}% off the doubt in its points",
-                    s.target.label()
-                )
-            })
-            .collect(),
+        next: next_steps(assessment, brief, 3),
         going: afloat
             .outlook()
             .map(|o| going(o, assessment, brief, system)),

@@ -6,7 +6,7 @@ use galvet_core::base::System;
 use galvet_store::FileError;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::input::Input;
-use galvet_store::files::mend;
+use galvet_store::files::{mend, units_of};
 
 /// Something wrong, with its cell where there is one.
 pub struct MistakeLine {
@@ -14,6 +14,8 @@ pub struct MistakeLine {
     pub problem: String,
     /// Line, column and what stands there, to be put right.
     pub cell: Option<(u64, String, String)>,
+    /// What may be chosen for it, each with its label; empty where it is typed.
+    pub choices: Vec<(String, &'static str)>,
 }
 
 /// A hull in the file.
@@ -59,6 +61,7 @@ impl ImportView {
 
 fn mistake(error: FileError, text: &str) -> MistakeLine {
     let place = match (error.line, &error.column) {
+        (Some(mend::HEADER), Some(column)) => format!("the column {column}"),
         (Some(line), Some(column)) => format!("line {line}, {column}"),
         (Some(line), None) => format!("line {line}"),
         _ => String::new(),
@@ -67,7 +70,12 @@ fn mistake(error: FileError, text: &str) -> MistakeLine {
         let found = mend::cell(text, &at)?;
         Some((at.0, at.1, found))
     });
+    let choices = match &cell {
+        Some((mend::HEADER, column, _)) => units_of(column),
+        _ => Vec::new(),
+    };
     MistakeLine {
+        choices,
         place,
         problem: error.problem,
         cell,

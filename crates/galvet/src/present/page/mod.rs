@@ -21,6 +21,7 @@ pub mod import;
 pub mod kit;
 pub mod lines;
 pub mod moved;
+pub mod next;
 pub mod offer;
 pub mod outing;
 pub mod ranking;

@@ -81,6 +81,8 @@ pub struct NotTaken {
     pub problem: String,
     /// Words as typed, by their names; empty where none were sent.
     pub words: HashMap<String, String>,
+    /// Where the form stood; empty for the record itself.
+    pub back: String,
 }
 
 /// Makes the page.

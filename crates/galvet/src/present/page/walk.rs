@@ -1,6 +1,7 @@
 //! The walk along a hull: the plan as it fills, and the zone at hand.
 
 use super::filled::{Field, Filled, NotTaken, Words};
+use super::next::NextStep;
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
 use crate::survey::{Shown, shown_across, shown_along};
 use galvet_core::base::{Finding, Keyed, System};
@@ -52,6 +53,8 @@ pub struct WalkView {
     /// Places of the template she has not.
     pub absent: Vec<String>,
     pub findings: Vec<Finding>,
+    /// What would tell most of her now, whatever the place at hand.
+    pub next: Vec<NextStep>,
 }
 
 /// Makes the page; `at` names the zone at hand: without it, the first nobody
@@ -106,6 +109,7 @@ pub fn walk(
         from_stern,
         anew: false,
         absent: survey.looked.absent.clone(),
+        next: Vec::new(),
         findings: survey
             .findings()
             .into_iter()
