@@ -365,7 +365,7 @@ fn a_rig_from_nothing_and_a_thing_that_no_longer_fits() {
     assert!(
         after
             .iter()
-            .any(|t| t.contains("open crate: 1400\u{a0}mm across")),
+            .any(|t| t.contains("open crate: 1400\u{a0}mm long")),
         "{after:?}"
     );
     assert_eq!(desk.post("/undo", "back=/kit"), Status::SeeOther);

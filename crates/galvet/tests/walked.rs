@@ -8,7 +8,7 @@ mod desk;
 use desk::Desk;
 use galvet::web::{Settings, build};
 use galvet_core::base::System;
-use galvet_core::hull::{FittingKind, Judgement, Progress, Source, Survey};
+use galvet_core::hull::{BottomShape, FittingKind, Judgement, Progress, Source, Survey};
 use rocket::http::{ContentType, Header, Status};
 use rocket::local::blocking::Client;
 use std::sync::Arc;
@@ -452,4 +452,31 @@ fn simulated_devices_stand_in_only_in_a_demo() {
     let heel: f64 = heel.split('"').next().unwrap().parse().unwrap();
     // 10 kg moved by 0.3 m on some 170 kg with a GM of 0.2 to 0.4 m.
     assert!((2.0..=6.0).contains(&heel), "{heel}");
+}
+
+#[test]
+fn a_bottom_pointed_at_is_kept_and_one_stays_where_one_was() {
+    let desk = Desk::demo();
+    let path = "/hulls/pellune-anneth/walk";
+    let page = desk.page(path);
+    assert!(page.contains("which of these?"), "no bottoms to point at");
+    let hull = |desk: &Desk| {
+        let all = desk.store.catalogue().unwrap().hulls;
+        let mut all = all.into_iter();
+        all.find(|h| h.survey.key == "pellune-anneth").unwrap()
+    };
+    let before = hull(&desk);
+    let body = format!("was-bottom=&bottom=tunnel&back={path}");
+    let answer = desk.send("/hulls/pellune-anneth/words", ContentType::Form, &body);
+    assert_eq!(answer.headers().get_one("Location"), Some(path));
+    // Nothing else was typed, nothing else is changed.
+    let mut after = hull(&desk);
+    assert_eq!(after.survey.bottom, Some(BottomShape::Tunnel));
+    after.survey.bottom = before.survey.bottom;
+    assert_eq!(after, before);
+    assert!(!desk.page(path).contains("which of these?"));
+    // Nobody is led to another site.
+    let away = "was-bottom=tunnel&bottom=flat&back=//elsewhere.example/";
+    let answer = desk.send("/hulls/pellune-anneth/words", ContentType::Form, away);
+    assert_eq!(answer.headers().get_one("Location"), Some("/"));
 }

@@ -70,7 +70,7 @@ impl Of<'_> {
     }
 
     /// What the water and the launch ask and she does not: one whole each; what is not
-    /// known counts three tenths of that, as in the points.
+    /// known counts as much less as it costs fewer points.
     fn demands(&self) -> Told {
         let Some(a) = self.a else {
             return Told::default();
@@ -79,7 +79,12 @@ impl Of<'_> {
         let count = |met: Option<bool>| asked.iter().filter(|m| m.met == met).count();
         let (not, unknown) = (count(Some(false)), count(None));
         let guides = a.setup.guides();
-        let share = guides[Guide::DemandUnknown] / guides[Guide::DemandUnmet];
+        let unmet = guides[Guide::DemandUnmet];
+        let share = if unmet > 0.0 {
+            (guides[Guide::DemandUnknown] / unmet).min(1.0)
+        } else {
+            0.0
+        };
         Told::number(Some(not as f64 + share * unknown as f64), |_| {
             match (asked.len(), not, unknown) {
                 (0, ..) => "nothing asked".to_owned(),

@@ -5,6 +5,7 @@
 //! the markup; this module only works out coordinates.
 
 pub mod board;
+pub mod bottom;
 pub mod curve;
 pub mod gauge;
 pub mod hull;

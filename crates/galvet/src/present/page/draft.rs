@@ -3,12 +3,11 @@
 use super::figure::{Figure, figure_of};
 use super::next::{NextStep, next_steps};
 use crate::answer::{Afloat, Answered};
+use crate::present::draw::bottom::section_of;
 use crate::present::draw::hull::{Side, side};
-use crate::present::draw::path;
 use crate::question::Offer;
 use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind};
 use galvet_core::base::{Finding, Keyed, System};
-use galvet_core::body::corners;
 use galvet_core::figures::Quantity;
 use galvet_core::hull::BottomShape;
 use galvet_core::plausible::CannotFloat;
@@ -135,17 +134,6 @@ fn choice(offer: Offer, shown: &str, is_bottom: bool) -> Choice {
     }
 }
 
-/// A bottom shape's section, 100 units wide, keel down.
-pub(super) fn section_of(bottom: BottomShape) -> String {
-    const HALF: f64 = 48.0;
-    const HIGH: f64 = 40.0;
-    let at =
-        |side: f64| move |&(y, z): &(f64, f64)| (50.0 + side * y * HALF, 4.0 + (1.0 - z) * HIGH);
-    let half = corners(bottom);
-    let port = half.iter().rev().map(at(-1.0));
-    path(port.chain(half.iter().skip(1).map(at(1.0))), true)
-}
-
 fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> DraftFloating {
     let assessment = &*afloat.assessment;
     let drawn = afloat.portrait();
@@ -208,12 +196,5 @@ mod tests {
             "first", "fifth", "6th", "11th", "12th", "21st", "22nd", "103rd", "111th",
         ];
         assert_eq!(said, all);
-    }
-
-    #[test]
-    fn a_bottom_is_drawn_alike_on_both_sides() {
-        let flat = section_of(BottomShape::Flat);
-        assert!(flat.starts_with("M2.0 4.0"), "{flat}");
-        assert!(flat.contains("98.0 4.0"), "{flat}");
     }
 }

@@ -1,7 +1,7 @@
 //! What to measure or look at next on a hull: each with a drawing of how, and a place to
 //! put what was found.
 
-use super::draft::section_of;
+use crate::present::draw::bottom::section_of;
 use crate::survey::{FIELDS, FieldKind, bottom_note};
 use galvet_core::advise::measure_next::{self, Suggestion};
 use galvet_core::base::Keyed;
