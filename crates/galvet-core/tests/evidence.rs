@@ -6,6 +6,7 @@ mod common;
 
 use common::{assess, brief, ranking, rig, survey};
 use galvet_core::advise::measure_next::{for_hull, for_shortlist};
+use galvet_core::crew::SeatHeight;
 use galvet_core::figures::Quantity;
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
@@ -114,7 +115,7 @@ fn waterline_and_tilt_tests_narrow_stability() {
     let brief = brief(80.0, 1.8, rig(20.0, 0.58, 0.1));
     let weighed = assess(&tested, &brief, 128).setup.posterior;
     let both = weighed.normals.iter().zip(&weighed.weights);
-    let of = Target::WaterlineBeam.coordinate();
+    let of = Target::WaterlineBeam.coordinate(SeatHeight::Low);
     let mean: f64 = both.clone().map(|(n, w)| w * n[of]).sum();
     let sd = both
         .map(|(n, w)| w * (n[of] - mean).powi(2))

@@ -136,6 +136,30 @@ fn a_bottom_nobody_noted_may_be_any_of_them_and_is_the_first_thing_to_look_at() 
 }
 
 #[test]
+fn the_seat_is_asked_for_at_the_height_it_is_used() {
+    let mut hull = leaflet(
+        Construction::SitOnTop,
+        BottomShape::Flat,
+        &[(Measure::Length, 3.7), (Measure::Beam, 0.90)],
+    );
+    hull.propulsion = Propulsion::RotaryPedal;
+    let reading = Reading::new(Measure::SeatLow, 0.12, Source::Tape).unwrap();
+    hull.readings.insert(Measure::SeatLow, vec![reading]);
+    let mut asked = asked(90.0, Posture::Sits);
+    let mut named = |seat, construction| {
+        (asked.seat, hull.construction) = (seat, construction);
+        let a = assess(&hull, &asked, 128);
+        let next = for_hull(&a, &asked, &Scales::of(&Guides::default()));
+        next.iter().any(|s| s.target == Target::Seat)
+    };
+    // The low place is measured, the high one is not.
+    assert!(!named(SeatHeight::Low, Construction::SitOnTop));
+    assert!(named(SeatHeight::High, Construction::SitOnTop));
+    // A board's seat has one height.
+    assert!(!named(SeatHeight::High, Construction::Board));
+}
+
+#[test]
 fn a_weight_nobody_took_holds_what_is_said_to_be_fitted() {
     let mut hull = leaflet(
         Construction::SitOnTop,

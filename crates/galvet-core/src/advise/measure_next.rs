@@ -45,7 +45,7 @@ const SHORTLIST: usize = 5;
 /// Bin of each entry of `order` (indices into the sample) along a coordinate,
 /// equally filled.
 fn bins(assessment: &Assessment, order: &[usize], target: Target) -> Vec<usize> {
-    let j = target.coordinate();
+    let j = target.coordinate(assessment.setup.brief.seat);
     let value = |n: usize| assessment.setup.posterior.normals[order[n]][j];
     let mut sorted: Vec<usize> = (0..order.len()).collect();
     sorted.sort_by(|&a, &b| value(a).total_cmp(&value(b)));
@@ -101,7 +101,7 @@ pub fn for_hull(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Vec<
     }
     let mut found: Vec<Suggestion> = Target::ALL
         .iter()
-        .filter(|t| !t.is_known(&assessment.setup.posterior))
+        .filter(|t| !t.is_known(&assessment.setup.posterior, assessment.setup.brief.seat))
         .map(|&target| {
             let bins = bins(assessment, &order, target);
             let left = over_bins(&bins, variance);
@@ -146,7 +146,7 @@ pub fn for_shortlist(ranking: &Ranking) -> Option<Settles> {
         for side in 0..2 {
             for &target in Target::ALL
                 .iter()
-                .filter(|t| !t.is_known(&pair[side].setup.posterior))
+                .filter(|t| !t.is_known(&pair[side].setup.posterior, ranking.brief.seat))
             {
                 let then = over_bins(&bins(pair[side], &orders[side], target), wins);
                 // The first places matter more.

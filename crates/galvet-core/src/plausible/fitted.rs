@@ -2,6 +2,7 @@
 //! everything that it says is fitted.
 
 use super::spread::{Spread, length_sd, weight_sd};
+use crate::crew::SeatHeight;
 use crate::guide::{Guide, Guides};
 use crate::hull::{BottomShape, Construction, Measure, Propulsion, Reading, Survey};
 
@@ -102,6 +103,18 @@ impl SeatKind {
             _ => Self::Frame,
         }
     }
+}
+
+/// Whether somebody put a tape to the seat at the height it is used: a seat with one
+/// height is measured at either.
+pub(super) fn seat_is_known(survey: &Survey, beam: f64, guides: &Guides, seat: SeatHeight) -> bool {
+    let measured = |m: Measure| survey.best(m).is_some_and(|r| r.source.is_measured());
+    let [here, other] = match seat {
+        SeatHeight::Low => [Measure::SeatLow, Measure::SeatHigh],
+        SeatHeight::High => [Measure::SeatHigh, Measure::SeatLow],
+    };
+    let one_height = SeatKind::of(survey, beam, guides) != SeatKind::Frame;
+    measured(here) || one_height && measured(other)
 }
 
 /// The seat's surface over the floor at its low and its high place, m: as measured, or

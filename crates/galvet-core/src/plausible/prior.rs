@@ -27,6 +27,7 @@ pub(crate) mod coordinate {
     pub(crate) const FLARE: usize = 14;
     pub(crate) const BEAM: usize = 15;
     pub(crate) const SEAT: usize = 16;
+    pub(crate) const HIGH_SEAT: usize = 17;
 }
 
 /// What is known and guessed about a hull, parameter by parameter.

@@ -1,8 +1,10 @@
 //! What somebody could put a tape or a scale to, and what it would fix.
 
+use super::fitted::seat_is_known;
 use super::posterior::Posterior;
 use super::prior::coordinate;
 use crate::base::words;
+use crate::crew::SeatHeight;
 use crate::hull::{Construction, FloatReading, Measure};
 
 words! {
@@ -39,9 +41,9 @@ pub enum Target {
 }
 
 impl Target {
-    /// Which coordinate of the sample it fixes.
+    /// Which coordinate of the sample it fixes, for who sits in `seat`.
     #[must_use]
-    pub const fn coordinate(self) -> usize {
+    pub const fn coordinate(self, seat: SeatHeight) -> usize {
         match self {
             Self::Transom => coordinate::STERN_END,
             Self::Depth => coordinate::DEPTH,
@@ -50,7 +52,10 @@ impl Target {
             Self::WaterlineBeam => coordinate::FLARE,
             Self::Weight => coordinate::HULL_MASS,
             Self::Bottom => coordinate::BOTTOM,
-            Self::Seat => coordinate::SEAT,
+            Self::Seat => match seat {
+                SeatHeight::Low => coordinate::SEAT,
+                SeatHeight::High => coordinate::HIGH_SEAT,
+            },
             Self::Beam => coordinate::BEAM,
         }
     }
@@ -83,16 +88,17 @@ impl Target {
         }
     }
 
-    /// Whether this hull's survey has measured it already, or has no use for it.
+    /// Whether this hull's survey has measured it already, for who sits in `seat`, or has
+    /// no use for it.
     #[must_use]
-    pub fn is_known(self, posterior: &Posterior) -> bool {
+    pub fn is_known(self, posterior: &Posterior, seat: SeatHeight) -> bool {
         let survey = &*posterior.survey;
         let measured = |m: Measure| survey.best(m).is_some_and(|r| r.source.is_measured());
         let board = survey.construction == Construction::Board;
         let shape = posterior.form.is_measured();
         match self {
             Self::Bottom => shape || board || survey.bottom.is_some(),
-            Self::Seat => measured(Measure::SeatLow) || measured(Measure::SeatHigh),
+            Self::Seat => seat_is_known(survey, posterior.form.beam(), &posterior.guides, seat),
             Self::Beam => shape || measured(Measure::Beam),
             Self::Depth => shape || measured(Measure::Depth),
             Self::Floor => shape || measured(Measure::FloorHeight) || board,

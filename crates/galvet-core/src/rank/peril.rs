@@ -78,7 +78,7 @@ pub fn peril(assessment: &Assessment) -> Option<Peril> {
 /// The measurement along which resting and unresting shapes differ most.
 fn what_would_tell(assessment: &Assessment) -> Option<Target> {
     let posterior = &assessment.setup.posterior;
-    let weights = &posterior.unsold;
+    let (weights, seat) = (&posterior.unsold, assessment.setup.brief.seat);
     let down: Vec<f64> = assessment
         .fates
         .iter()
@@ -89,7 +89,7 @@ fn what_would_tell(assessment: &Assessment) -> Option<Target> {
     };
     let share = mean(&|i| down[i]);
     let apart = |target: Target| {
-        let j = target.coordinate();
+        let j = target.coordinate(seat);
         let middle = mean(&|i| posterior.normals[i][j]);
         let spread = mean(&|i| (posterior.normals[i][j] - middle).powi(2)).sqrt();
         let joint = mean(&|i| (posterior.normals[i][j] - middle) * (down[i] - share));
@@ -98,7 +98,7 @@ fn what_would_tell(assessment: &Assessment) -> Option<Target> {
     Target::ALL
         .iter()
         .copied()
-        .filter(|t| !t.is_known(posterior))
+        .filter(|t| !t.is_known(posterior, seat))
         .max_by(|&a, &b| apart(a).total_cmp(&apart(b)))
 }
 

@@ -5,6 +5,7 @@ use crate::present::draw::bottom::section_of;
 use crate::survey::{FIELDS, FieldKind, bottom_note};
 use galvet_core::advise::measure_next::{self, Suggestion};
 use galvet_core::base::Keyed;
+use galvet_core::crew::SeatHeight;
 use galvet_core::figures::Assessment;
 use galvet_core::hull::{BottomShape, Measure};
 use galvet_core::plausible::Target;
@@ -38,9 +39,12 @@ pub struct NextStep {
 }
 
 /// The figure of the record a target is.
-const fn measure(target: Target) -> Option<Measure> {
+const fn measure(target: Target, seat: SeatHeight) -> Option<Measure> {
     Some(match target {
-        Target::Seat => Measure::SeatLow,
+        Target::Seat => match seat {
+            SeatHeight::Low => Measure::SeatLow,
+            SeatHeight::High => Measure::SeatHigh,
+        },
         Target::Depth => Measure::Depth,
         Target::Floor => Measure::FloorHeight,
         Target::FloorWidth => Measure::FloorWidth,
@@ -65,8 +69,8 @@ fn bottoms() -> Vec<Bottom> {
 }
 
 /// The field of the quick start for a figure of the record.
-fn field_of(target: Target) -> &'static str {
-    let takes = |kind: &FieldKind| match (kind, measure(target)) {
+fn field_of(target: Target, seat: SeatHeight) -> &'static str {
+    let takes = |kind: &FieldKind| match (kind, measure(target, seat)) {
         (FieldKind::Figure(m), Some(wanted)) => *m == wanted,
         (FieldKind::Weight, _) => target == Target::Weight,
         _ => false,
@@ -79,7 +83,7 @@ fn field_of(target: Target) -> &'static str {
     }
 }
 
-fn step(s: &Suggestion) -> NextStep {
+fn step(s: &Suggestion, seat: SeatHeight) -> NextStep {
     let instruction = s.target.instruction();
     let mut letters = instruction.chars();
     let first = letters.next().map(|c| c.to_uppercase().to_string());
@@ -95,8 +99,8 @@ fn step(s: &Suggestion) -> NextStep {
         } else {
             Vec::new()
         },
-        figure: measure(s.target).map(|m| (m.key(), m.label())),
-        field: field_of(s.target),
+        figure: measure(s.target, seat).map(|m| (m.key(), m.label())),
+        field: field_of(s.target, seat),
     }
 }
 
@@ -105,7 +109,8 @@ fn step(s: &Suggestion) -> NextStep {
 pub fn next_steps(assessment: &Assessment, brief: &Brief, most: usize) -> Vec<NextStep> {
     let scales = Scales::of(assessment.setup.guides());
     let found = measure_next::for_hull(assessment, brief, &scales);
-    found.iter().take(most).map(step).collect()
+    let steps = found.iter().take(most).map(|s| step(s, brief.seat));
+    steps.collect()
 }
 
 #[cfg(test)]
@@ -116,10 +121,11 @@ mod tests {
     fn everything_that_can_be_measured_has_a_drawing_and_a_place_to_put_it() {
         let drawings = include_str!("../../../../../web/templates/next.html");
         for &target in Target::ALL {
-            let shown = step(&Suggestion {
+            let suggestion = Suggestion {
                 target,
                 narrows: 0.346,
-            });
+            };
+            let shown = step(&suggestion, SeatHeight::High);
             assert!(
                 drawings.contains(&format!("\"{}\"", shown.key)),
                 "{} is not drawn",
@@ -138,15 +144,12 @@ mod tests {
                 "takes about 35\u{a0}% off the doubt in its points"
             );
         }
-        assert_eq!(
-            step(&Suggestion {
-                target: Target::Bottom,
-                narrows: 0.1
-            })
-            .title,
-            "Look at the bottom"
-        );
-        assert_eq!(field_of(Target::Seat), "hull-seat");
-        assert_eq!(field_of(Target::Weight), "hull-weight");
+        let bottom = Suggestion {
+            target: Target::Bottom,
+            narrows: 0.1,
+        };
+        assert_eq!(step(&bottom, SeatHeight::Low).title, "Look at the bottom");
+        assert_eq!(field_of(Target::Seat, SeatHeight::Low), "hull-seat");
+        assert_eq!(field_of(Target::Weight, SeatHeight::Low), "hull-weight");
     }
 }
