@@ -72,6 +72,23 @@ fn a_soft_thing_gives_by_a_tenth_and_it_is_said() {
 }
 
 #[test]
+fn a_soft_thing_with_something_hard_in_it_gives_no_further_than_that() {
+    let hull = well(0.828, 0.45);
+    let mut holder = bag([0.9, 0.4, 0.15], true);
+    holder.brings.inside = Some([0.88, 0.38, 0.14]);
+    let mut of = |length: f64| {
+        let mut inner = line(&gear("rule", 0.5, [length, 0.1, 0.02]));
+        inner.within = holder.key.clone();
+        laid(&hull, &rig(vec![line(&holder), inner]))
+    };
+    // 0.88 pressed is 0.792.
+    assert!(of(0.79).unplaced.is_empty());
+    let left = of(0.80);
+    assert_eq!(left.unplaced[0].item, "bag");
+    holder.brings.inside = None;
+}
+
+#[test]
 fn what_may_lies_on_another_side_before_it_is_left() {
     let hull = well(0.6, 0.2);
     let free = |size| {
@@ -185,6 +202,35 @@ fn a_leash_ties_the_dearest_and_needs_no_place() {
 }
 
 #[test]
+fn a_leash_ties_neither_people_nor_what_is_worn() {
+    let mut leash = Gear::plain(
+        "leash",
+        "leash",
+        Category::Rods,
+        0.05,
+        Some([0.1, 0.1, 0.1]),
+    );
+    leash.fixings = vec![Fixing::Strap];
+    leash.brings.tethers = 2;
+    let mut dog = gear("dog", 20.0, [0.5, 0.3, 0.4]);
+    dog.category = Category::Company;
+    let mut radio = gear("radio", 0.3, [0.1, 0.06, 0.04]);
+    (radio.fixings, radio.price) = (vec![Fixing::Worn], Some(200.0));
+    let kit = rig(vec![line(&dog), line(&radio), line(&leash)]);
+    let layout = laid(&well(1.0, 0.6), &kit);
+    assert!(layout.unplaced.is_empty(), "{:?}", layout.unplaced);
+    // It lies by itself.
+    let own = layout.stowed.iter().find(|s| s.item == "leash").unwrap();
+    assert_eq!(own.lies.as_ref().unwrap().within, None);
+    let tied = |s: &&galvet_core::stow::Stowed| {
+        s.lies
+            .as_ref()
+            .is_some_and(|l| l.tether == Tether::Tethered)
+    };
+    assert_eq!(layout.stowed.iter().filter(tied).count(), 0);
+}
+
+#[test]
 fn a_strap_lifts_getting_up_by_one_step() {
     let mut low = common::needle();
     low.readings.remove(&Measure::SeatLow);
@@ -281,6 +327,10 @@ fn a_stern_motor_goes_to_the_stern_or_is_told_where_it_was_meant_to() {
         "stern motor: meant for a motor plate or the stern deck, and there is none"
     );
     assert!(why.sure);
+    // Where no fitting is on record there may be a plate that nobody noted.
+    let mut unfitted = bow.clone();
+    unfitted.fitout.fittings.clear();
+    assert!(!laid(&unfitted, &motors()).unplaced[0].sure);
     let mut ready = bow.clone();
     ready.fitout.fittings.push(Fitting {
         name: "stern plate".into(),
@@ -326,6 +376,12 @@ fn something_smaller_for_the_same_is_offered_before_what_costs_more() {
     let keys: Vec<String> = found.iter().map(Remedy::key).collect();
     assert_eq!(keys, ["swap-owned", "swap-bought"]);
     assert_eq!((found[0].price, found[1].price), (Some(0.0), Some(38.0)));
+    // Three of them are three to buy.
+    let mut three = line(&large);
+    three.count = 3;
+    let many = setup(&well(0.6, 1.2), rig(vec![three]), &shelf[..1]);
+    let swap = remedies(&many, &left(&many), 1);
+    assert_eq!(swap[0].price, Some(3.0 * 38.0));
     let words = found[1].text(System::Metric);
     assert_eq!(words, "instead of it fits (well) the bought: 38");
 }

@@ -100,7 +100,21 @@ fn a_remedy_taken_twice_makes_one_rig_and_can_be_undone() {
         answer.headers().get_one("Location").unwrap().to_owned()
     };
     let before = desk.store.catalogue().unwrap().rigs.len();
-    assert_eq!(take(), take());
+    // What was put by hand stays put.
+    let pinned = "thing=small-crate&nth=0&place=tank+well&x=2.25+m&y=0&action=pin";
+    let stow = "/hulls/osprith-kelda/stow?rig=sound-trolling";
+    assert_eq!(desk.post(stow, pinned), Status::SeeOther);
+    let to = take();
+    assert_eq!(to, take());
+    let hulls = desk.store.catalogue().unwrap().hulls;
+    let hull = hulls
+        .iter()
+        .find(|h| h.survey.key == "osprith-kelda")
+        .unwrap();
+    let laid = &hull.survey.looked.laid;
+    let key = to.split("rig=").nth(1).unwrap().split('&').next().unwrap();
+    assert_eq!(laid.get(key), laid.get("sound-trolling"));
+    assert_eq!(laid[key].len(), 1);
     let rigs = desk.store.catalogue().unwrap().rigs;
     assert_eq!(rigs.len(), before + 1);
     // The rig it came from is as it was.

@@ -105,11 +105,14 @@ impl Remedy {
             }
             Change::Bring(gear) => rig.lines.push(brought(gear)),
             Change::Swap(line, gear) => {
-                let (key, new) = (rig.lines[*line].gear.clone(), gear.key.clone());
-                rig.lines[*line] = rig.lines[*line].clone().is(gear);
+                let Some(swapped) = rig.lines.get_mut(*line) else {
+                    return rig;
+                };
+                let key = swapped.gear.clone();
+                *swapped = swapped.clone().is(gear);
                 for l in &mut rig.lines {
                     if !l.within.is_empty() && Some(&l.within) == key.as_ref() {
-                        l.within.clone_from(&new);
+                        l.within.clone_from(&gear.key);
                     }
                 }
             }
@@ -246,8 +249,11 @@ fn tries(setup: &Setup, space: &Space, left: &Unplaced, thing: &Gear) -> Vec<Rem
             all.push(plain(Change::Bring(Arc::new(gear.clone())), price, minutes));
         }
         if does_the_same(gear, thing) {
+            // Each of the line is swapped, and has to be bought.
+            let count = rig.lines.get(left.line).map_or(1, |l| l.count);
+            let all_of_them = price.map(|p| p * f64::from(count));
             let swap = Change::Swap(left.line, Arc::new(gear.clone()));
-            all.push(plain(swap, price, minutes));
+            all.push(plain(swap, all_of_them, minutes));
         }
     }
     let made = changes::possible(space, thing, left, setup.guides());

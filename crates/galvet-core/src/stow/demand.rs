@@ -1,7 +1,7 @@
 //! What a rig asks room for: its lines as single things, containers filled.
 
 use super::pose::Pose;
-use crate::gear::{Gear, Tether};
+use crate::gear::{Category, Fixing, Gear, Tether};
 use crate::guide::{Guide, Guides};
 use crate::rig::{Importance, Rig};
 
@@ -113,11 +113,13 @@ fn leashes(rig: &Rig, line: usize) -> bool {
 /// Ties each leash to what would be lost, dearest first: it lies with that from then
 /// on, and needs no place. Leashes stand after everything they may tie.
 fn tie(all: &mut [Item<'_>]) {
+    // What is worn goes where its wearer goes; nobody is tied to the boat.
+    let worn = |g: &Gear| g.fixings.first() == Some(&Fixing::Worn) || g.is_flotation_aid();
     let lost = |item: &Item<'_>| {
         let tether = item.gear.map(|g| g.tether);
         let gear = item
             .gear
-            .filter(|g| g.brings.tethers == 0 && !g.is_flotation_aid());
+            .filter(|g| g.brings.tethers == 0 && !worn(g) && g.category != Category::Company);
         let goes = matches!(tether, Some(Tether::Floats | Tether::Sinks));
         let price = gear.and_then(|g| g.price).unwrap_or(0.0);
         (gear.is_some() && goes && item.inside.is_none() && item.size.is_some()).then_some(price)

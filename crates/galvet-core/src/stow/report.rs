@@ -277,7 +277,7 @@ impl Engine<'_> {
                 .any(|c| guessed(&self.name_of(c.place)))
             || self.refused[i].iter().any(|r| guessed(&r.place))
             || (why.place.is_empty() || why.code == RefusedBy::NotThere)
-                && space.areas.iter().any(|a| a.guessed);
+                && (space.unfitted || space.areas.iter().any(|a| a.guessed));
         let alike = layout.unplaced.iter_mut().find(|u| u.line == item.line);
         match alike {
             Some(alike) => alike.count += 1,

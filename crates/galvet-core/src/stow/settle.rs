@@ -6,7 +6,7 @@ use super::engine::{Demand, Engine};
 use super::layout::Layout;
 use super::pose::Pose;
 use super::space::Space;
-use crate::guide::Guides;
+use crate::guide::{Guide, Guides};
 use crate::hull::Pin;
 
 impl Item<'_> {
@@ -54,11 +54,15 @@ impl Stead<'_> {
         for _ in 0..3 {
             let mut tried = false;
             for &i in &out {
-                let item = &mut demand.items[i];
-                if let Some(next) = item.gear.and_then(|g| item.pose.next(g)) {
-                    item.laid(next, self.guides);
-                    tried = true;
+                let item = &demand.items[i];
+                let Some(next) = item.gear.and_then(|g| item.pose.next(g)) else {
+                    continue;
+                };
+                if next == Pose::Pressed && !bears_pressing(&demand.items, i, self.guides) {
+                    continue;
                 }
+                demand.items[i].laid(next, self.guides);
+                tried = true;
             }
             if !tried {
                 break;
@@ -81,6 +85,27 @@ impl Stead<'_> {
         }
         self.engine(demand).lay()
     }
+}
+
+/// Whether what is packed in a soft thing still goes in when that is pressed.
+fn bears_pressing(items: &[Item<'_>], i: usize, guides: &Guides) -> bool {
+    let packed = |item: &&Item<'_>| item.inside == Some(i) && !item.ties;
+    let inside = items[i].gear.and_then(|g| g.brings.inside);
+    let Some(inside) = inside else {
+        return !items.iter().any(|item| packed(&item));
+    };
+    let sorted = |mut size: [f64; 3]| {
+        size.sort_by(f64::total_cmp);
+        size
+    };
+    let room = sorted(Pose::Pressed.size(inside, guides));
+    let litres = |size: [f64; 3]| size.iter().product::<f64>();
+    let (mut taken, mut all_fit) = (0.0, true);
+    for size in items.iter().filter(packed).filter_map(|item| item.size) {
+        taken += litres(size);
+        all_fit &= (0..3).all(|k| sorted(size)[k] <= room[k] + 1e-9);
+    }
+    all_fit && taken <= guides[Guide::PackingShare] * litres(room) + 1e-12
 }
 
 /// Musts and wants that find no place.

@@ -245,6 +245,8 @@ pub struct Space {
     pub propulsion: Propulsion,
     /// The standing floor: its area in m², where she has one.
     pub standing_floor: Option<f64>,
+    /// Whether no fitting of hers is on record: what one might be is not known.
+    pub unfitted: bool,
     /// Parts of her sides better left clear.
     pub reserves: Vec<Reserve>,
 }
@@ -292,6 +294,7 @@ impl Space {
             size: [length, beam],
             aboard,
             propulsion: survey.propulsion,
+            unfitted: survey.fitout.fittings.is_empty(),
             standing_floor: None,
             reserves: Vec::new(),
         };

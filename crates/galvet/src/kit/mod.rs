@@ -8,7 +8,7 @@ mod water;
 
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub use thing::{edit_thing, put_thing, read_thing, shown_thing, weigh_thing};
-pub use variant::{kept_already, rig_with};
+pub use variant::{kept_already, put_variant, rig_with};
 pub use water::{asks, edit_water, forget_water, put_water, read_water, shown_water};
 
 use crate::survey::{EditError, Refusal};

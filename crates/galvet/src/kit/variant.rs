@@ -1,7 +1,9 @@
 //! A rig changed by a remedy, kept as a rig of its own: the one it came from stays.
 
+use crate::survey::{free_slug, slug_of};
 use galvet_core::figures::{Change, Remedy};
 use galvet_core::rig::Rig;
+use galvet_store::{Kind, Record, Store, StoreError};
 
 /// Longest name of a rig.
 const LONGEST: usize = 80;
@@ -45,4 +47,35 @@ pub fn rig_with(kept: &Rig, asked: &Rig, remedy: &Remedy) -> Result<Rig, String>
 pub fn kept_already<'r>(rigs: &'r [Rig], rig: &Rig) -> Option<&'r Rig> {
     rigs.iter()
         .find(|r| r.name == rig.name && r.lines == rig.lines)
+}
+
+/// Keeps a variant under a slug of its own; what was put by hand on a hull for the rig
+/// `was` stays put there for the variant. One step, which Undo takes back.
+///
+/// # Errors
+/// [`StoreError`], a conflict where somebody changed the hull at the same moment.
+pub fn put_variant(
+    store: &Store,
+    who: &str,
+    mut rig: Rig,
+    (hull, was): (&str, &str),
+) -> Result<String, StoreError> {
+    let label = format!("rig “{}” begun", rig.name);
+    let record = store.record(Kind::Hull, hull)?;
+    store.write(who, &label, |door| {
+        rig.key = free_slug(door, Kind::Rig, &slug_of(&rig.name, "rig"))?;
+        let key = rig.key.clone();
+        let on_it = |thing: &str| rig.lines.iter().any(|l| l.gear.as_deref() == Some(thing));
+        if let Some((known, Record::Hull(mut hull))) = record {
+            let laid = &mut hull.survey.looked.laid;
+            let mut pins = laid.get(was).cloned().unwrap_or_default();
+            pins.retain(|pin| on_it(&pin.thing));
+            if !pins.is_empty() {
+                laid.insert(key.clone(), pins);
+                door.put(&Record::Hull(hull), Some(known))?;
+            }
+        }
+        door.put(&Record::Rig(rig), None)?;
+        Ok(key)
+    })
 }

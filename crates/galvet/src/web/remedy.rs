@@ -6,12 +6,13 @@ use super::edit::{self, Edited, Typed, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::who::WHO;
-use crate::kit::{kept_already, put_rig, rig_with};
+use crate::kit::{kept_already, put_variant, rig_with};
 use crate::question::Ask;
 use crate::survey;
 use galvet_core::figures::{Change, Remedy, Setup, remedies};
 use galvet_core::hull::{Modification, Progress};
 use galvet_core::rig::Rig;
+use galvet_store::StoreError;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -105,8 +106,12 @@ async fn take(
     let key = match kept_already(&shelf.catalogue.rigs, &variant) {
         Some(there) => there.key.clone(),
         None => {
-            let store = shared.store.clone();
-            spawn_blocking(move || put_rig(&store, WHO, variant)).await??
+            let (store, slug, was) = (shared.store.clone(), slug.to_owned(), rig.key.clone());
+            let put = move || put_variant(&store, WHO, variant, (&slug, &was));
+            match spawn_blocking(put).await? {
+                Err(StoreError::Conflict { .. }) => return Ok(Ok(Redirect::to(back_to(&board)))),
+                put => put?,
+            }
         }
     };
     let to = query_of(&ask.with_rig(&key));
