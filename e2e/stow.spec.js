@@ -238,3 +238,26 @@ for (const scheme of ["light", "dark"])
       await expectAxeClean(page);
     }
   });
+
+test("a thing without a place is given one at a tap, and what it moves is shown", async ({
+  page,
+  ownDemo,
+}) => {
+  const board = `${ownDemo}/hulls/osprith-kelda/stow?rig=sound-trolling`;
+  await page.goto(board);
+  const left = page.getByRole("region", { name: "Finds no place" });
+  await expect(left).toContainText("900 mm long, tank well takes 822 mm");
+  await expectAxeClean(page);
+  await left.getByRole("button", { name: "Make this rig" }).first().click();
+  await expect(left).toHaveCount(0);
+  await expect(page.getByText("What the changes moved")).toBeVisible();
+  await page.getByRole("button", { name: /^Undo: rig/ }).click();
+  // A motor's plate is planned, and stands beside the hull as delivered.
+  const question = "rig=creek-by-motor&water=slow-river&posture=sits";
+  await page.goto(`${ownDemo}/hulls/brennoch-murl-pedal/stow?${question}`);
+  await page.getByRole("button", { name: "Plan this change" }).first().click();
+  const head = page.getByRole("columnheader");
+  await expect(
+    head.filter({ hasText: "with a motor plate at the stern" }),
+  ).toHaveCount(1);
+});

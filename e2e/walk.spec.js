@@ -224,3 +224,25 @@ test("the pages of a walk in dark and in bright sun, and the card on paper", asy
   const pages = pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
   expect(pages).toBeLessThanOrEqual(4);
 });
+
+test("a bottom is pointed at on a phone, and a seat is measured where it is asked for", async ({
+  page,
+  ownDemo,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${ownDemo}/hulls/pellune-anneth/walk`);
+  const next = page.locator(".measure-next");
+  await expectAxeClean(page);
+  await next.getByRole("button", { name: /^tunnel/ }).click();
+  await expect(page).toHaveURL(/pellune-anneth\/walk/);
+  await expect(next).not.toContainText("which of these?");
+  await page.getByRole("button", { name: /^Undo: / }).click();
+  await expect(next).toContainText("which of these?");
+  await page.goto(`${ownDemo}/hulls/pellune-anneth`);
+  await page
+    .getByLabel("Measure the greatest beam with a tape")
+    .fill("84,5 cm");
+  await page.getByRole("button", { name: "Save beam" }).click();
+  await expect(page).toHaveURL(/hulls\/pellune-anneth$/);
+  await expect(page.getByText("84.5 cm").first()).toBeVisible();
+});

@@ -120,7 +120,7 @@ guides! {
     SeatFrameHighSd = "loads.seat_frame_high_sd", Loads, ShortLength, 0.05, 0.005 ..= 0.15, "its spread, 1 sd", "handbook, chapter 2: guide value";
     SeatInside = "loads.seat_inside", Loads, ShortLength, 0.04, 0.0 ..= 0.30, "a sit-inside's seat over its floor where nobody measured it", "handbook, chapter 2: guide value";
     SeatInsideSd = "loads.seat_inside_sd", Loads, ShortLength, 0.02, 0.002 ..= 0.10, "its spread, 1 sd", "handbook, chapter 2: guide value";
-    SeatBoard = "loads.seat_board", Loads, ShortLength, 0.35, 0.0 ..= 0.60, "a frame seat over a board's pad where nobody measured it", "handbook, chapter 2: guide value";
+    SeatBoard = "loads.seat_board", Loads, ShortLength, 0.40, 0.0 ..= 0.60, "a frame seat over a board's pad where nobody measured it", "the prototype's board, handbook, chapter 2 (which names 0.35 as a first guess)";
     SeatBoardSd = "loads.seat_board_sd", Loads, ShortLength, 0.07, 0.005 ..= 0.20, "its spread, 1 sd", "handbook, chapter 2: guide value";
     HullRadius = "loads.hull_radius", Loads, Ratio, 0.38, 0.2 ..= 0.6, "roll radius of a hull about its own centre, share of the beam", "guide value";
 
