@@ -76,7 +76,7 @@ fn a_soft_thing_with_something_hard_in_it_gives_no_further_than_that() {
     let hull = well(0.828, 0.45);
     let mut holder = bag([0.9, 0.4, 0.15], true);
     holder.brings.inside = Some([0.88, 0.38, 0.14]);
-    let mut of = |length: f64| {
+    let of = |length: f64| {
         let mut inner = line(&gear("rule", 0.5, [length, 0.1, 0.02]));
         inner.within = holder.key.clone();
         laid(&hull, &rig(vec![line(&holder), inner]))
@@ -85,7 +85,6 @@ fn a_soft_thing_with_something_hard_in_it_gives_no_further_than_that() {
     assert!(of(0.79).unplaced.is_empty());
     let left = of(0.80);
     assert_eq!(left.unplaced[0].item, "bag");
-    holder.brings.inside = None;
 }
 
 #[test]
@@ -232,8 +231,6 @@ fn a_leash_ties_neither_people_nor_what_is_worn() {
 
 #[test]
 fn a_strap_lifts_getting_up_by_one_step() {
-    let mut low = common::needle();
-    low.readings.remove(&Measure::SeatLow);
     let plain = brief(80.0, 1.8, rig(Vec::new()));
     let up = |hull: &Survey, rig: Rig| {
         let mut asked = plain.clone();
