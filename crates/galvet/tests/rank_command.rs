@@ -55,7 +55,8 @@ fn a_ranking_given_up_prints_nothing() {
         .spawn()
         .unwrap();
     let told = std::process::Command::new("kill")
-        .args(["-s", "INT", &started.id().to_string()])
+        // Not INT: a caller may have had that ignored, and the child inherits it.
+        .args(["-s", "TERM", &started.id().to_string()])
         .status();
     assert!(told.unwrap().success());
     let ended = started.wait_with_output().unwrap();
