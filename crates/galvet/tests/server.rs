@@ -259,3 +259,27 @@ fn an_empty_installation_says_what_to_do() {
     assert_eq!(status(&page), "200");
     assert!(page.contains("Nothing to rank yet"), "{page}");
 }
+
+#[test]
+fn nobody_is_let_in_from_elsewhere_by_accident() {
+    let directory = tempfile::tempdir().unwrap();
+    let path = directory.path().join("data");
+    let data = path.to_str().unwrap();
+    let wide = ["serve", "--data", data, "--listen", "0.0.0.0:0"];
+    let output = run(&wide);
+    let said = String::from_utf8_lossy(&output.stderr).into_owned();
+    assert_eq!(output.status.code(), Some(2), "{said}");
+    assert!(
+        said.contains("no accounts") && said.contains("--open"),
+        "{said}"
+    );
+    // Nothing was begun.
+    assert!(!path.exists());
+    let server = Server::start(&[&wide[..], &["--open"]].concat());
+    for page in ["/", "/hulls", "/kit", "/no-such-page"] {
+        let page = server.get(page);
+        assert!(page.contains("may change and delete everything"), "{page}");
+    }
+    let here = Server::start(&["serve", "--data", data, "--listen", "127.0.0.1:0"]);
+    assert!(!here.get("/").contains("may change and delete everything"));
+}

@@ -241,6 +241,19 @@ pub type Shelf = (Vec<Gear>, Vec<String>);
 /// # Errors
 /// Every mistake found, each at its line and column with what would be accepted.
 pub fn read(file: &str, text: &str) -> Result<Shelf, Vec<FileError>> {
+    let (things, unknown) = read_told(file, text)?;
+    Ok((things.into_iter().map(|(gear, _)| gear).collect(), unknown))
+}
+
+/// A thing with what its row says of it, in the JSON form: what a row does not say, and
+/// takes from nowhere, is not in that.
+pub type Told = (Gear, Value);
+
+/// As [`read`], each thing with what its row says.
+///
+/// # Errors
+/// As [`read`].
+pub fn read_told(file: &str, text: &str) -> Result<(Vec<Told>, Vec<String>), Vec<FileError>> {
     let mut table = Table::open(file, text, &NEEDED).map_err(|error| vec![error])?;
     let headers = std::mem::take(&mut table.headers);
     let known: Vec<Option<(&Column, Bare)>> = headers
@@ -286,11 +299,11 @@ pub fn read(file: &str, text: &str) -> Result<Shelf, Vec<FileError>> {
     }
     for (line, row) in rows {
         match thing(file, line, &row, (&headers, &known), commas) {
-            Ok(gear) if !keys.insert(gear.key.clone()) => {
+            Ok((gear, _)) if !keys.insert(gear.key.clone()) => {
                 let problem = format!("the key “{}” stands twice", gear.key);
                 errors.add(at(file, line, "key", problem));
             }
-            Ok(gear) => things.push(gear),
+            Ok(told) => things.push(told),
             Err(found) => found.into_iter().for_each(|error| errors.add(error)),
         }
     }
@@ -321,10 +334,9 @@ fn thing(
     row: &csv::StringRecord,
     (headers, known): Known<'_>,
     commas: bool,
-) -> Result<Gear, Vec<FileError>> {
+) -> Result<Told, Vec<FileError>> {
     let mut errors = Vec::new();
-    // What a table may leave out: it sinks, and lies where there is room.
-    let mut entry = json!({ "tether": "sinks", "category": "other" });
+    let mut entry = json!({});
     let mut beyond = Vec::new();
     for ((cell, header), known) in row.iter().zip(headers).zip(known) {
         if cell.is_empty() {
@@ -366,9 +378,17 @@ fn thing(
             ..FileError::whole(file, problem)
         }]
     };
+    let told = entry.clone();
+    // What a table may leave out: it sinks, and lies where there is room.
+    for (name, usual) in [("tether", "sinks"), ("category", "other")] {
+        if entry.get(name).is_none() {
+            entry[name] = json!(usual);
+        }
+    }
     let entry: GearEntry =
         serde_json::from_value(entry).map_err(|e| whole(super::json_problem(&e)))?;
-    entry.gear(file).map_err(|e| whole(e.problem))
+    let gear = entry.gear(file).map_err(|e| whole(e.problem))?;
+    Ok((gear, told))
 }
 
 /// Writes the shelf as a table.

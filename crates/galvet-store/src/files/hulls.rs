@@ -32,6 +32,8 @@ pub struct HullRecord {
 pub struct HullFile {
     /// The records, in the file's order.
     pub hulls: Vec<HullRecord>,
+    /// Of each, the columns of words in which it says something.
+    pub told: Vec<BTreeSet<&'static str>>,
     /// Unknown columns: kept, not understood.
     pub unknown_columns: Vec<String>,
 }
@@ -106,6 +108,7 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
     let columns: Vec<Column> = headers.iter().map(|h| column(h)).collect();
     let mut errors = Mistakes::default();
     let mut hulls: Vec<HullRecord> = Vec::new();
+    let mut told = Vec::new();
     let mut keys = BTreeSet::new();
     let mut rows = Vec::new();
     while let Some(next) = table.row() {
@@ -140,8 +143,10 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
                 row.cell(column, header, cell);
             }
         }
+        let says = row.words.keys().copied().collect();
         match row.finish() {
             Ok(hull) => {
+                told.push(says);
                 if !keys.insert(hull.survey.key.clone()) {
                     let problem = format!("the key “{}” stands twice", hull.survey.key);
                     errors.add(at(file, line, Some("key"), problem));
@@ -168,6 +173,7 @@ pub fn read(file: &str, text: &str) -> Result<HullFile, Vec<FileError>> {
     }
     Ok(HullFile {
         hulls,
+        told,
         unknown_columns: columns
             .into_iter()
             .filter_map(|c| match c {

@@ -55,7 +55,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
             .file_name()
             .map_or(file.clone(), |n| n.to_string_lossy().into_owned());
         let progress = Progress::over(incoming.catalogue.hulls.len(), "hulls taken in");
-        let done = take_in(&store, WHO, &name, &incoming.catalogue, |_| {
+        let done = take_in(&store, WHO, &name, &incoming, |_| {
             progress.step();
             choice
         })?;

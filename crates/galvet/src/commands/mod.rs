@@ -102,6 +102,9 @@ pub enum Problem {
     /// What was asked for is not there.
     #[error("{0}")]
     Missing(String),
+    /// What was asked for is not done without being asked for by name.
+    #[error("{0}")]
+    Usage(String),
     /// The data directory or database.
     #[error(transparent)]
     Store(#[from] StoreError),

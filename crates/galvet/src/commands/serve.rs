@@ -1,6 +1,7 @@
 //! `galvet serve`: the real thing.
 
 use super::{Outcome, Problem, guides, open_data};
+use crate::terminal;
 use crate::web::{self, Settings};
 use crate::web::{units_from_key, units_key};
 use galvet_core::base::System;
@@ -18,7 +19,7 @@ use std::sync::Arc;
 /// reckons" names them all.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet serve\n  galvet serve --data /srv/galvet --listen 127.0.0.1:8080\n  galvet serve --listen 0.0.0.0:8080 --host kayaks.example\n\nExit codes: 0 stopped, 2 could not start."
+    after_help = "Examples:\n  galvet serve\n  galvet serve --data /srv/galvet --listen 127.0.0.1:8080\n  galvet serve --listen 0.0.0.0:8080 --host kayaks.example --open\n\nExit codes: 0 stopped, 2 could not start."
 )]
 pub struct Args {
     /// Where the data is kept
@@ -27,6 +28,10 @@ pub struct Args {
     /// Address and port; loopback unless you say otherwise
     #[arg(long, value_name = "ADDR:PORT", default_value = "127.0.0.1:7341")]
     listen: SocketAddr,
+    /// Serve beyond this machine though there are no accounts: everybody who reaches it
+    /// may change and delete everything
+    #[arg(long)]
+    open: bool,
     /// A host name browsers may use for this server, besides localhost and the
     /// address itself; may be given more than once
     #[arg(long, value_name = "NAME")]
@@ -70,7 +75,24 @@ fn own_guides(data: &Path) -> Result<Arc<Guides>, Problem> {
     guides(path.exists().then_some(path.as_path()))
 }
 
+/// Whether it is served beyond this machine, which has to be asked for.
+fn beyond(args: &Args) -> Result<bool, Problem> {
+    let beyond = !args.listen.ip().is_loopback();
+    if beyond && !args.open {
+        return Err(Problem::Usage(format!(
+            "{} is reached from other machines, and there are no accounts yet: everybody there could change and delete everything. Add --open if that is what you want, or leave --listen out",
+            args.listen
+        )));
+    }
+    Ok(beyond)
+}
+
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
+    let open = beyond(args)?;
+    if open {
+        terminal::warn(web::OPEN);
+        web::open_to_everybody();
+    }
     let store = open_data(&args.data)?;
     web::serve(Settings {
         listen: args.listen,

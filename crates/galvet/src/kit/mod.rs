@@ -17,6 +17,13 @@ use galvet_store::{Kind, Record, Store, StoreError};
 /// Times a change is tried again when somebody else was quicker.
 const TRIES: usize = 5;
 
+/// Puts what was typed over a record as it stands.
+fn put_over(record: &mut Record, shown: &Record, typed: &Record) -> Result<(), Refusal> {
+    let over = record.typed_over(shown, typed);
+    *record = over.map_err(|e| Refusal::from(e.to_string()))?;
+    Ok(())
+}
+
 /// Changes a record of the kit as it stands now.
 fn edit<E: Into<Refusal>>(
     store: &Store,

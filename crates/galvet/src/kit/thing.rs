@@ -84,10 +84,7 @@ pub fn shown_thing(g: &Gear, system: System) -> Shown {
         ("minutes", g.setup_minutes.map_or(String::new(), number)),
         ("comes-off", tick(g.comes_off)),
         ("strip", tick(g.strip_for_surf)),
-        (
-            "price",
-            g.price.map_or(String::new(), |p| format!("{p:.0}")),
-        ),
+        ("price", g.price.map_or(String::new(), |p| format!("{p}"))),
         ("owned", tick(g.owned)),
         ("note", g.note.clone()),
     ])
@@ -327,20 +324,10 @@ pub fn edit_thing(
         };
         let mine = read_thing(Some(gear), form, system)?;
         let merged = shown_thing(gear, system).merge(form, &shown_thing(&mine, system))?;
-        let read = read_thing(Some(gear), &merged, system)?;
-        // What was left as it stood keeps its last digit.
-        let (was, now) = (shown_thing(gear, system), shown_thing(&read, system));
-        let same = |name: &str| was.text(name) == now.text(name);
-        let before = std::mem::replace(&mut **gear, read);
-        if same("dry") {
-            gear.dry_mass = before.dry_mass;
-        }
-        if same("loaded") && before.loaded_mass >= gear.dry_mass {
-            gear.loaded_mass = before.loaded_mass;
-        }
-        if same("length") && same("width") && same("height") {
-            gear.size = before.size;
-        }
+        let typed = read_thing(Some(gear), &merged, system)?;
+        let shown = read_thing(Some(gear), &shown_thing(gear, system).fields(), system)?;
+        let (shown, typed) = (Box::new(shown), Box::new(typed));
+        super::put_over(record, &Record::Gear(shown), &Record::Gear(typed))?;
         Ok(())
     })
 }

@@ -154,24 +154,9 @@ pub fn edit_water(
         };
         let mine = read_water(Some(water), form, system)?;
         let merged = shown_water(water, system).merge(form, &shown_water(&mine, system))?;
-        let read = read_water(Some(water), &merged, system)?;
-        // What was left as it stood keeps its last digit.
-        let (was, now) = (shown_water(water, system), shown_water(&read, system));
-        let same = |name: &str| was.text(name) == now.text(name);
-        let before = std::mem::replace(water, read);
-        let kept = [
-            ("freeboard", before.freeboard, &mut water.freeboard),
-            ("floor", before.floor_clearance, &mut water.floor_clearance),
-            ("depth", before.least_depth, &mut water.least_depth),
-            ("share", before.working_share, &mut water.working_share),
-            ("weight", before.capacity_weight, &mut water.capacity_weight),
-            ("reserve", before.reserve_share, &mut water.reserve_share),
-        ];
-        for (name, old, new) in kept {
-            if same(name) {
-                *new = old;
-            }
-        }
+        let typed = read_water(Some(water), &merged, system)?;
+        let shown = read_water(Some(water), &shown_water(water, system).fields(), system)?;
+        super::put_over(record, &Record::Water(shown), &Record::Water(typed))?;
         Ok(())
     })
 }

@@ -73,6 +73,34 @@ pub fn edit_hull<E: Into<Refusal>>(
     Err(EditError::Refused(busy.into()))
 }
 
+/// Puts what was typed in a form over the record as it stands: `put` puts what a form
+/// reads as on a record. What reads the same from the form as it was shown stays as it is
+/// kept, to the last digit, and with all the form does not show.
+///
+/// # Errors
+/// What `put` says of what was typed.
+pub fn put_over<T>(
+    hull: &mut HullRecord,
+    (shown, typed): (T, T),
+    put: impl Fn(&mut HullRecord, T) -> Result<(), Refusal>,
+) -> Result<(), Refusal> {
+    let record = |value: T| {
+        let mut with = hull.clone();
+        put(&mut with, value).map(|()| Record::Hull(Box::new(with)))
+    };
+    let typed = record(typed)?;
+    let kept = Record::Hull(Box::new(hull.clone()));
+    // Where what is kept cannot be shown and read again, what was typed counts alone.
+    let over = match record(shown) {
+        Ok(shown) => kept.typed_over(&shown, &typed),
+        Err(_) => Ok(typed),
+    };
+    if let Record::Hull(over) = over.map_err(|e| Refusal::from(e.to_string()))? {
+        *hull = *over;
+    }
+    Ok(())
+}
+
 /// Adds a reading; the others stay.
 pub fn add_reading(hull: &mut HullRecord, measure: Measure, reading: Reading) {
     let readings = hull.survey.readings.entry(measure).or_default();

@@ -7,6 +7,8 @@ use galvet_core::hull::Measure;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{exchange, gear_table, hulls};
 use galvet_store::{Catalogue, Door, FileError, Kind, Record, Store, StoreError};
+use serde_json::Value;
+use std::collections::BTreeSet;
 
 /// What to do with a hull that is there already.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -27,6 +29,11 @@ pub struct Incoming {
     pub catalogue: Catalogue,
     /// Columns nobody knows: kept, not understood.
     pub unknown_columns: Vec<String>,
+    /// Of each hull of a table, the columns of words in which its row says something;
+    /// empty for what is no table.
+    pub told: Vec<BTreeSet<&'static str>>,
+    /// Of each thing of a table, what its row says; empty for what is no table.
+    pub told_things: Vec<Value>,
 }
 
 /// Reads hulls as a table, or an exchange file.
@@ -51,11 +58,12 @@ pub fn read(file: &str, text: &str) -> Result<Incoming, Vec<FileError>> {
         }
         return Ok(Incoming {
             catalogue,
-            unknown_columns: Vec::new(),
+            ..Incoming::default()
         });
     }
     if gear_table::is_one(text) {
-        let (gear, unknown_columns) = gear_table::read(file, text)?;
+        let (told, unknown_columns) = gear_table::read_told(file, text)?;
+        let (gear, told_things) = told.into_iter().unzip();
         let catalogue = Catalogue {
             gear,
             ..Catalogue::default()
@@ -63,6 +71,8 @@ pub fn read(file: &str, text: &str) -> Result<Incoming, Vec<FileError>> {
         return Ok(Incoming {
             catalogue,
             unknown_columns,
+            told_things,
+            ..Incoming::default()
         });
     }
     let read = hulls::read(file, text)?;
@@ -72,6 +82,8 @@ pub fn read(file: &str, text: &str) -> Result<Incoming, Vec<FileError>> {
             ..Catalogue::default()
         },
         unknown_columns: read.unknown_columns,
+        told: read.told,
+        ..Incoming::default()
     })
 }
 
@@ -115,9 +127,10 @@ pub fn take_in(
     store: &Store,
     who: &str,
     file: &str,
-    incoming: &Catalogue,
+    file_says: &Incoming,
     choose: impl Fn(usize) -> OnDouble,
 ) -> Result<Imported, StoreError> {
+    let incoming = &file_says.catalogue;
     // As it was looked at: what others change meanwhile is a conflict.
     let mut there = store.catalogue()?;
     let mut done = Imported::default();
@@ -126,14 +139,16 @@ pub fn take_in(
         let waters = incoming.waters.iter().cloned().map(Record::Water);
         let rigs = incoming.rigs.iter().cloned().map(Record::Rig);
         let briefs = incoming.briefs.iter().cloned().map(Record::Brief);
-        for gear in &incoming.gear {
-            thing(door, gear, (&there, update), &mut done)?;
+        for (at, gear) in incoming.gear.iter().enumerate() {
+            let told = file_says.told_things.get(at);
+            thing(door, (gear, told), (&there, update), &mut done)?;
         }
         for record in waters.chain(rigs).chain(briefs) {
             other(door, &record, &mut done)?;
         }
         for (at, hull) in incoming.hulls.iter().enumerate() {
-            take_hull(door, hull, &mut there, choose(at), &mut done)?;
+            let told = file_says.told.get(at);
+            take_hull(door, (hull, told), &mut there, choose(at), &mut done)?;
         }
         Ok(())
     })?;
@@ -153,11 +168,18 @@ pub fn is_shelf(incoming: &Catalogue) -> bool {
 /// up to date if `update` says so.
 fn thing(
     door: &mut Door<'_>,
-    gear: &Gear,
+    (gear, told): (&Gear, Option<&Value>),
     (there, update): (&Catalogue, bool),
     done: &mut Imported,
 ) -> Result<(), StoreError> {
-    let same = there.gear.iter().any(|g| g == gear);
+    let record = |gear: &Gear| Record::Gear(Box::new(gear.clone()));
+    let kept = there.gear.iter().find(|g| g.key == gear.key);
+    // What a table has no column for, or an empty cell, stays.
+    let with = match (kept, told) {
+        (Some(kept), Some(told)) => record(kept).told_over(told)?,
+        _ => record(gear),
+    };
+    let same = kept.is_some_and(|kept| record(kept) == with);
     let known = door.find(Kind::Gear, &gear.key)?;
     if known.is_some() && (same || !update) {
         done.skipped += 1;
@@ -168,7 +190,7 @@ fn thing(
     } else {
         done.added += 1;
     }
-    door.put(&Record::Gear(Box::new(gear.clone())), known)?;
+    door.put(&with, known)?;
     Ok(())
 }
 
@@ -187,7 +209,7 @@ fn other(door: &mut Door<'_>, record: &Record, done: &mut Imported) -> Result<()
 /// the file that means the same hull adds to it.
 fn take_hull(
     door: &mut Door<'_>,
-    hull: &HullRecord,
+    (hull, told): (&HullRecord, Option<&BTreeSet<&'static str>>),
     there: &mut Catalogue,
     choice: OnDouble,
     done: &mut Imported,
@@ -197,7 +219,7 @@ fn take_hull(
     match (same, choice) {
         (Some(_), OnDouble::Skip) => done.skipped += 1,
         (Some(at), OnDouble::Update) => {
-            let merged = updated(&there.hulls[at], hull);
+            let merged = updated(&there.hulls[at], hull, told);
             let record = Record::Hull(Box::new(merged.clone()));
             there.known[at] = door.put(&record, Some(there.known[at]))?;
             there.hulls[at] = merged;
@@ -214,8 +236,12 @@ fn take_hull(
 }
 
 /// A record with what a file says of it: readings are added, never replaced;
-/// what the file does not carry stays.
-fn updated(there: &HullRecord, file: &HullRecord) -> HullRecord {
+/// what the file does not carry stays. `told` are the words a table's row says.
+fn updated(
+    there: &HullRecord,
+    file: &HullRecord,
+    told: Option<&BTreeSet<&'static str>>,
+) -> HullRecord {
     let mut out = file.clone();
     let (s, old) = (&mut out.survey, &there.survey);
     s.key.clone_from(&old.key);
@@ -232,6 +258,28 @@ fn updated(there: &HullRecord, file: &HullRecord) -> HullRecord {
         }
     }
     s.readings = readings;
+    let silent = |word: &str| told.is_some_and(|told| !told.contains(word));
+    if silent("propulsion") {
+        s.propulsion = old.propulsion;
+    }
+    if silent("drive_lifts") {
+        s.drive_lifts = old.drive_lifts;
+    }
+    if silent("tracks_straight") {
+        s.tracks_straight = old.tracks_straight;
+    }
+    if silent("seats") {
+        s.seats = old.seats;
+    }
+    if silent("capacity_basis") {
+        s.capacity_basis = old.capacity_basis;
+    }
+    if silent("origin") {
+        s.origin = old.origin;
+    }
+    if silent("maker") {
+        s.maker.clone_from(&old.maker);
+    }
     s.bottom = s.bottom.or(old.bottom);
     s.year = s.year.or(old.year);
     for (new, old) in [
@@ -300,7 +348,7 @@ mod tests {
     fn an_update_adds_readings_and_loses_none_and_is_undone_in_one_step() {
         let (_directory, store) = filled();
         let before = store.catalogue().unwrap().hulls;
-        let file = read("t.csv", TABLE).unwrap().catalogue;
+        let file = read("t.csv", TABLE).unwrap();
         let done = take_in(&store, "Ana", "t.csv", &file, |_| OnDouble::Update).unwrap();
         let wanted = Imported {
             added: 1,
@@ -325,10 +373,19 @@ mod tests {
         assert_eq!(new.survey.evidence, old.survey.evidence);
         assert_eq!(store.undo("Ana").unwrap(), "t.csv taken in");
         assert_eq!(store.catalogue().unwrap().hulls, before);
+        // What the table has no column for stays, and so does what its cells leave empty.
+        let words = |h: &HullRecord| {
+            let s = &h.survey;
+            let basis = (s.capacity_basis, s.origin, s.seats);
+            (s.propulsion, s.drive_lifts, s.tracks_straight, basis)
+        };
+        for key in ["fennick-dunmarrow", "tindrel-vaskar"] {
+            assert_eq!(words(&of(&after, key)), words(&of(&before, key)), "{key}");
+        }
         // Two lines that mean one hull both add to it.
         let twice = "key,maker,model,construction,length_m\na,Tindrel,Vaskar,sit-on-top,4.41 (tape)\n\
             b,Tindrel,Vaskar,sit-on-top,4.42 (scale)\n";
-        let file = read("two.csv", twice).unwrap().catalogue;
+        let file = read("two.csv", twice).unwrap();
         let done = take_in(&store, "Ana", "two.csv", &file, |_| OnDouble::Update).unwrap();
         assert_eq!(done.updated, 2);
         let both = of(&store.catalogue().unwrap().hulls, "tindrel-vaskar");
@@ -339,7 +396,7 @@ mod tests {
     fn skipping_and_keeping_both_do_as_they_say() {
         let (_directory, store) = filled();
         let count = store.catalogue().unwrap().hulls.len();
-        let file = read("t.csv", TABLE).unwrap().catalogue;
+        let file = read("t.csv", TABLE).unwrap();
         let choose = |at| {
             if at == 0 {
                 OnDouble::KeepBoth

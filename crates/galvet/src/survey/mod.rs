@@ -23,8 +23,8 @@ pub use changes::{
 pub use devices::{HangingScale, Simulated, Steady, TiltMeter, steady};
 pub use draft::{Draft, Drafted, figure, understood};
 pub use edit::{
-    EditError, add_reading, doubt_again, edit_hull, forget_reading, judge, put_hull, set_absent,
-    set_words, stand_by, words_of,
+    EditError, add_reading, doubt_again, edit_hull, forget_reading, judge, put_hull, put_over,
+    set_absent, set_words, stand_by, words_of,
 };
 pub use fields::{FIELDS, Field, FieldKind, bottom_note};
 pub use fitting_kinds::{Ask, KINDS, Kind, SizeField, key_of, kind_of};

@@ -36,6 +36,12 @@ impl Shown {
         self.0.get(name).map_or("", String::as_str)
     }
 
+    /// The form as it is sent when nothing is typed.
+    #[must_use]
+    pub fn fields(&self) -> HashMap<String, String> {
+        self.0.clone().into_iter().collect()
+    }
+
     /// As a form sends it along.
     #[must_use]
     pub fn sent_along(&self) -> String {
@@ -189,10 +195,7 @@ impl Shown {
         put("x", along(m.x));
         put("z", across(m.z));
         put("holes", m.holes.to_string());
-        put(
-            "price",
-            m.price.map_or(String::new(), |p| format!("{p:.0}")),
-        );
+        put("price", m.price.map_or(String::new(), |p| format!("{p}")));
         put("note", m.note.clone());
         put("done", tick(m.progress == Progress::Done));
         put("undoable", tick(m.can_be_undone));

@@ -194,8 +194,14 @@ fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
                 let mine = survey::modification(old, &typed, units)?;
                 let merged = over(shown, &typed, &Shown::of_modification(&mine, units))?;
                 let made = survey::modification(old, &merged, units)?;
-                let was = old.map(|m| m.name.clone());
-                survey::put_modification(hull, was.as_deref(), made)?;
+                let Some(old) = old.cloned() else {
+                    return Ok(survey::put_modification(hull, None, made)?);
+                };
+                let form = Shown::of_modification(&old, units).fields();
+                let stood = survey::modification(Some(&old), &form, units)?;
+                survey::put_over(hull, (stood, made), |hull, made| {
+                    Ok(survey::put_modification(hull, Some(&old.name), made)?)
+                })?;
             }
         }
         Ok(())

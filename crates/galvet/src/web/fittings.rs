@@ -127,8 +127,11 @@ fn asked(at: &AtFitting, typed: Typed, units: System) -> (String, Change) {
         };
         let understood = Shown::of_fitting(&read(&typed)?.fitting, units);
         let placed = read(&shown.merge(&typed, &understood)?)?;
-        survey::put_fitting(hull, theirs, mine, &placed)?;
-        Ok(())
+        let stood = read(&shown.fields())?;
+        survey::put_over(hull, (stood, placed), |hull, placed| {
+            survey::put_fitting(hull, theirs, mine, &placed)?;
+            Ok(())
+        })
     };
     (label, Box::new(change))
 }

@@ -161,7 +161,7 @@ async fn look(
         Some("both") => OnDouble::KeepBoth,
         _ => OnDouble::Skip,
     };
-    let taken = spawn_blocking(move || take_in(&store, WHO, &file, &incoming.catalogue, choose));
+    let taken = spawn_blocking(move || take_in(&store, WHO, &file, &incoming, choose));
     match taken.await? {
         Ok(_) => {
             let address = format!("/hulls{}", query_of(&ask));

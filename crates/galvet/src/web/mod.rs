@@ -23,6 +23,7 @@ mod kit;
 mod lines;
 mod moved;
 mod new_hull;
+mod open;
 mod pack;
 mod questions;
 mod queue;
@@ -46,5 +47,7 @@ mod waters;
 mod weigh;
 mod who;
 
+pub(crate) use open::notice;
+pub use open::{OPEN, open_to_everybody};
 pub(crate) use reader::{units_from_key, units_key};
 pub use server::{ServeError, Settings, build, serve};

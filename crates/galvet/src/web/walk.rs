@@ -213,7 +213,27 @@ fn apply(
     let typed_over = shown.merge(typed, &Shown::of_zone(&mine, units))?;
     let read = survey::zone(&now, &typed_over, units, date)?;
     let source = if begun { Source::Guess } else { read.source };
-    Ok(survey::put_zone(hull, Zone { source, ..read })?)
+    let typed = Zone { source, ..read };
+    let stood = survey::zone(&now, &shown.fields(), units, date)?;
+    let stood = Zone {
+        source: typed.source,
+        date: typed.date.clone(),
+        ..stood
+    };
+    // A guess that is kept is measured by that; a measured one that is kept as it stood
+    // is what it was, and one that is typed in is measured now.
+    let stood = if now.source == Source::Guess || stood != typed {
+        Zone {
+            source: now.source,
+            date: now.date.clone(),
+            ..stood
+        }
+    } else {
+        stood
+    };
+    survey::put_over(hull, (stood, typed), |hull, zone| {
+        Ok(survey::put_zone(hull, zone)?)
+    })
 }
 
 /// Keeps a zone as it was measured and goes on to the next, or takes it off.

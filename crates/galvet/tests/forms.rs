@@ -1,0 +1,297 @@
+//! Every form of every record: opened and saved it changes nothing, with one field typed
+//! it changes that field and nothing else. The forms are found by walking the pages, so
+//! that one added later is among them.
+#![allow(clippy::unwrap_used, reason = "tests")]
+
+#[path = "common/desk.rs"]
+mod desk;
+
+use desk::Desk;
+use galvet::demo_data;
+use galvet_core::hull::{Modification, Opening, Source, Zone};
+use galvet_store::{Catalogue, Record};
+use rocket::http::{ContentType, Status};
+use serde_json::Value;
+use std::collections::{BTreeMap, BTreeSet, VecDeque};
+
+/// Hulls whose forms are walked: one with zones, fittings, changes and sections.
+const HULLS: [&str; 2] = ["fennick-dunmarrow", "quarnel-sprannet"];
+
+/// The demo with figures that no form shows to their last digit.
+fn awkward() -> Catalogue {
+    let mut all = demo_data::catalogue().unwrap();
+    for gear in &mut all.gear {
+        gear.price = Some(19.95);
+        gear.dry_mass += 0.001_37;
+        gear.loaded_mass += 0.001_37;
+        for side in gear.size.iter_mut().flatten() {
+            *side += 0.000_44;
+        }
+    }
+    for water in &mut all.waters {
+        water.freeboard += 0.001_23;
+        water.least_depth += 0.001_23;
+        water.working_share -= 0.001_23;
+    }
+    for hull in &mut all.hulls {
+        for zone in &mut hull.survey.fitout.zones {
+            zone.from += 0.001_37;
+            zone.to += 0.001_37;
+            zone.date = "2025-04-01".into();
+            zone.source = Source::Tape;
+            zone.reach.get_or_insert(galvet_core::hull::Reach::Seated);
+        }
+        for fitting in &mut hull.survey.fitout.fittings {
+            fitting.x += 0.001_23;
+            fitting.y += 0.000_12;
+        }
+        let places = hull.survey.fitout.zones.first().cloned();
+        let (Some(place), Some(made)) = (places, hull.survey.fitout.modifications.first_mut())
+        else {
+            continue;
+        };
+        *made = Modification {
+            price: Some(63.95),
+            mass: 1.2345,
+            x: 2.218_37,
+            zones: ["first", "second"]
+                .map(|name| Zone {
+                    name: format!("{} {name}", made.name),
+                    opening: Some(Opening::Round(0.201_37)),
+                    floor: Some(0.123_45),
+                    ..place.clone()
+                })
+                .into(),
+            ..made.clone()
+        };
+    }
+    all
+}
+
+fn unescaped(text: &str) -> String {
+    [
+        ("&quot;", "\""),
+        ("&#34;", "\""),
+        ("&#39;", "'"),
+        ("&lt;", "<"),
+        ("&gt;", ">"),
+        ("&#60;", "<"),
+        ("&#62;", ">"),
+        ("&amp;", "&"),
+        ("&#38;", "&"),
+    ]
+    .iter()
+    .fold(text.to_owned(), |text, (from, to)| text.replace(from, to))
+}
+
+/// What stands between two marks, wherever it does.
+fn between<'a>(text: &'a str, from: &'a str, to: &'a str) -> impl Iterator<Item = &'a str> {
+    text.split(from)
+        .skip(1)
+        .filter_map(move |rest| rest.split(to).next())
+}
+
+/// A form that says what it showed.
+struct Form {
+    action: String,
+    fields: BTreeMap<String, String>,
+    /// What is sent beside them.
+    along: Vec<(String, String)>,
+    /// Whether it takes a file: without one there is nothing to save.
+    uploads: bool,
+}
+
+fn forms(page: &str) -> Vec<Form> {
+    let all = between(page, "<form", "</form>");
+    all.filter_map(|form| {
+        let shown = between(form, "name=\"shown\" value=\"", "\"").next()?;
+        let shown = unescaped(shown);
+        let fields = serde_json::from_str(&shown).ok()?;
+        let action = unescaped(between(form, "action=\"", "\"").next()?);
+        let mut along = vec![("shown".to_owned(), shown)];
+        let keep = between(form, "name=\"action\" value=\"", "\"").next();
+        along.extend(keep.map(|word| ("action".to_owned(), word.to_owned())));
+        let kind = between(form, "name=\"kind\" value=\"", "\"").next();
+        along.extend(kind.map(|word| ("kind".to_owned(), word.to_owned())));
+        Some(Form {
+            action,
+            fields,
+            along,
+            uploads: form.contains("type=\"file\""),
+        })
+    })
+    .collect()
+}
+
+fn encoded(pairs: impl Iterator<Item = (String, String)>) -> String {
+    let encoded = |text: &str| rocket::http::RawStr::new(text).percent_encode().to_string();
+    let pairs: Vec<String> = pairs
+        .map(|(n, v)| format!("{}={}", encoded(&n), encoded(&v)))
+        .collect();
+    pairs.join("&")
+}
+
+impl Form {
+    /// Sends it, with one field typed anew or none.
+    fn send(&self, desk: &Desk, typed: Option<(&str, &str)>) -> Status {
+        let fields = self.fields.iter().map(|(name, text)| {
+            let now = typed
+                .filter(|(n, _)| n == name)
+                .map_or(text.as_str(), |t| t.1);
+            (name.clone(), now.to_owned())
+        });
+        let body = encoded(fields.chain(self.along.iter().cloned()));
+        desk.send(&self.action, ContentType::Form, &body).status()
+    }
+}
+
+/// Every figure and word kept, by its path.
+fn kept(desk: &Desk) -> BTreeMap<String, Value> {
+    fn leaves(path: String, value: &Value, out: &mut BTreeMap<String, Value>) {
+        match value {
+            Value::Object(all) => {
+                for (name, value) in all {
+                    leaves(format!("{path}.{name}"), value, out);
+                }
+            }
+            Value::Array(all) => {
+                for (at, value) in all.iter().enumerate() {
+                    leaves(format!("{path}.{at}"), value, out);
+                }
+            }
+            leaf => {
+                out.insert(path, leaf.clone());
+            }
+        }
+    }
+    let all = desk.store.catalogue().unwrap();
+    let hulls = all.hulls.into_iter().map(|h| Record::Hull(Box::new(h)));
+    let gear = all.gear.into_iter().map(|g| Record::Gear(Box::new(g)));
+    let waters = all.waters.into_iter().map(Record::Water);
+    let mut out = BTreeMap::new();
+    for record in hulls.chain(gear).chain(waters) {
+        let path = format!("{:?}.{}", record.kind(), record.slug());
+        leaves(path, &record.document().unwrap(), &mut out);
+    }
+    out
+}
+
+/// Paths of what differs.
+fn changed(before: &BTreeMap<String, Value>, after: &BTreeMap<String, Value>) -> Vec<String> {
+    let names: BTreeSet<&String> = before.keys().chain(after.keys()).collect();
+    let differs = names
+        .into_iter()
+        .filter(|n| before.get(*n) != after.get(*n));
+    differs.cloned().collect()
+}
+
+/// Pages with forms of records, found by their links.
+fn pages(desk: &Desk) -> Vec<String> {
+    let mut found = BTreeSet::new();
+    let mut next: VecDeque<String> = ["/kit", "/waters"].map(str::to_owned).into();
+    for hull in HULLS {
+        let all = ["walk", "fittings", "changes", "comfort", "lines"];
+        next.extend(all.map(|at| format!("/hulls/{hull}/{at}")));
+    }
+    while let Some(at) = next.pop_front() {
+        if !found.insert(at.clone()) || desk.ask(&at).status() != Status::Ok {
+            continue;
+        }
+        let page = desk.page(&at);
+        let links = between(&page, "href=\"", "\"").map(unescaped);
+        let ours = |link: &String| {
+            let hull = HULLS
+                .iter()
+                .any(|h| link.starts_with(&format!("/hulls/{h}/")));
+            let asks = ["zone=", "at=", "change=", "set_up="];
+            let asks = asks.iter().any(|a| link.contains(a)) && !link.contains("end=stern");
+            let shelf = link.starts_with("/kit/") || link.starts_with("/waters/");
+            shelf && !link.contains('.') || hull && asks
+        };
+        next.extend(links.filter(ours));
+    }
+    found.into_iter().collect()
+}
+
+/// Another figure in a field, if it is one.
+fn another(text: &str) -> Option<String> {
+    let digits = text.find(|c: char| c.is_ascii_digit())?;
+    if digits > 1 {
+        return None;
+    }
+    // Its last digit one up, or down from nine.
+    let end = text[digits..].find(|c: char| !c.is_ascii_digit() && c != '.');
+    let end = end.map_or(text.len(), |n| digits + n);
+    let last = text[..end].chars().last()?.to_digit(10)?;
+    let other = if last == 9 { last - 1 } else { last + 1 };
+    Some(format!("{}{other}{}", &text[..end - 1], &text[end..]))
+}
+
+#[test]
+fn a_form_changes_what_was_typed_and_nothing_else() {
+    let desk = Desk::with(&awkward());
+    let (mut opened, mut typed) = (0, 0);
+    for units in ["metric", "imperial"] {
+        desk.post("/settings/units", &format!("units={units}&back=/"));
+        // A few things of the shelf are as good as eighty.
+        let mut shelf = 0;
+        for at in pages(&desk) {
+            if at.starts_with("/kit/") {
+                shelf += 1;
+                if shelf % 11 != 0 {
+                    continue;
+                }
+            }
+            let page = desk.page(&at);
+            // What a guess is kept for is to say that it was measured.
+            let guess = page.contains("guessed from her length");
+            for form in forms(&page) {
+                let before = (desk.store.state().unwrap(), kept(&desk));
+                if !guess {
+                    let status = form.send(&desk, None);
+                    let fine = status == Status::SeeOther || form.uploads;
+                    assert!(fine, "{units} {at}: {status}");
+                    let after = kept(&desk);
+                    assert_eq!(
+                        changed(&before.1, &after),
+                        [""; 0],
+                        "{units} {at}: untouched"
+                    );
+                    assert_eq!(
+                        desk.store.state().unwrap(),
+                        before.0,
+                        "{units} {at}: a line"
+                    );
+                    opened += 1;
+                }
+                // Every figure in one system; in the other what a form reads is the same
+                // code with other units, so two of each form.
+                let most = if units == "metric" { usize::MAX } else { 2 };
+                let figures = form.fields.iter();
+                let figures = figures.filter_map(|(n, text)| Some((n, text, another(text)?)));
+                for (name, text, other) in figures.take(most) {
+                    if guess || form.send(&desk, Some((name, &other))) != Status::SeeOther {
+                        continue;
+                    }
+                    let after = kept(&desk);
+                    let said = |path: &String| path.ends_with(".date") || path.ends_with(".source");
+                    let mut moved = changed(&before.1, &after);
+                    moved.retain(|path| !said(path));
+                    // What weighs the same with water in it is one figure on the form.
+                    let one = moved.len() == 1
+                        || moved.len() == 2 && after.get(&moved[0]) == after.get(&moved[1]);
+                    assert!(one, "{units} {at}: {name} {text} -> {other}: {moved:?}");
+                    typed += 1;
+                    desk.post("/undo", "back=/");
+                    assert_eq!(
+                        changed(&before.1, &kept(&desk)),
+                        [""; 0],
+                        "{units} {at}: undone"
+                    );
+                }
+            }
+        }
+    }
+    assert!(opened > 60 && typed > 200, "{opened} opened, {typed} typed");
+    println!("{opened} forms opened and saved, {typed} fields typed");
+}
