@@ -118,7 +118,7 @@ impl Record {
     }
 
     /// What was typed put over this record as it stands now: see
-    /// [`carry`](super::merge::carry). `shown` and `typed` are what the form reads as, as
+    /// `carry` of `db/merge`. `shown` and `typed` are what the form reads as, as
     /// it was shown and as it was sent.
     ///
     /// # Errors
