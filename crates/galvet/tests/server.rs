@@ -280,6 +280,7 @@ fn nobody_is_let_in_from_elsewhere_by_accident() {
         let page = server.get(page);
         assert!(page.contains("may change and delete everything"), "{page}");
     }
+    drop(server);
     let here = Server::start(&["serve", "--data", data, "--listen", "127.0.0.1:0"]);
     assert!(!here.get("/").contains("may change and delete everything"));
 }
