@@ -88,6 +88,28 @@ impl RigLine {
         Ok(self)
     }
 
+    /// A line for one of a thing on the shelf that must come, where things usually lie.
+    #[must_use]
+    pub fn of(gear: &Gear) -> Self {
+        let (place, height) = Self::USUAL;
+        let line = Self {
+            item: String::new(),
+            gear: None,
+            thing: None,
+            importance: Importance::Must,
+            within: String::new(),
+            count: 1,
+            dry_mass: 0.0,
+            loaded_mass: 0.0,
+            place,
+            height,
+            offset: 0.0,
+            energy: 0.0,
+            chemistry: None,
+        };
+        line.is(gear)
+    }
+
     /// Takes name, masses and energy from the thing on the shelf this line is.
     #[must_use]
     pub fn is(self, gear: &Gear) -> Self {

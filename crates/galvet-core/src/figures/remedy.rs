@@ -103,7 +103,7 @@ impl Remedy {
                     }
                 }
             }
-            Change::Bring(gear) => rig.lines.push(brought(gear)),
+            Change::Bring(gear) => rig.lines.push(RigLine::of(gear)),
             Change::Swap(line, gear) => {
                 let Some(swapped) = rig.lines.get_mut(*line) else {
                     return rig;
@@ -120,27 +120,6 @@ impl Remedy {
         }
         rig
     }
-}
-
-/// A line for something that comes along.
-fn brought(gear: &Gear) -> RigLine {
-    let (place, height) = RigLine::USUAL;
-    let line = RigLine {
-        item: String::new(),
-        gear: None,
-        thing: None,
-        importance: Importance::Must,
-        within: String::new(),
-        count: 1,
-        dry_mass: 0.0,
-        loaded_mass: 0.0,
-        place,
-        height,
-        offset: 0.0,
-        energy: 0.0,
-        chemistry: None,
-    };
-    line.is(gear)
 }
 
 /// Whether another does the same job, if with less room: for the same, held the same way,

@@ -131,23 +131,7 @@ fn add(rig: &mut Rig, gear: &Gear) -> Result<(), String> {
     if rig.lines.len() >= MOST {
         return Err(format!("at most {MOST} lines on one rig"));
     }
-    let (place, height) = RigLine::USUAL;
-    let line = RigLine {
-        item: String::new(),
-        gear: None,
-        thing: None,
-        importance: Importance::Must,
-        within: String::new(),
-        count: 1,
-        dry_mass: 0.0,
-        loaded_mass: 0.0,
-        place,
-        height,
-        offset: 0.0,
-        energy: 0.0,
-        chemistry: None,
-    };
-    rig.lines.push(line.is(gear));
+    rig.lines.push(RigLine::of(gear));
     Ok(())
 }
 
