@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { expect, expectAxeClean, order, test } from "./server.js";
 import { part, pick } from "./sentence.js";
 
-const BINARY = process.env.GALVET_BINARY ?? "target/release/galvet";
+const BINARY = process.env.GALVET_BINARY ?? "target/debug/galvet";
 
 /** Picks an answer and waits for the answer in step. */
 async function pickAndSee(page, title, label) {

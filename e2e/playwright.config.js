@@ -8,7 +8,7 @@ export default defineConfig({
   retries: 0,
   workers: 2,
   fullyParallel: true,
-  timeout: 60_000,
+  timeout: 180_000,
   expect: { timeout: 10_000 },
   reporter: [["list"]],
   use: {

@@ -35,112 +35,127 @@ struct Part<'a> {
     price: Guide,
 }
 
+/// A track long enough for the thing's foot.
+fn track<'a>(thing: &'a Gear, size: [f64; 3]) -> Part<'a> {
+    let length = (size[0].min(size[1]) + 0.06).max(SHORTEST);
+    Part {
+        word: "track",
+        kind: FittingKind::Track { length, slot: None },
+        mount: &thing.mount,
+        holes: (length / SCREWS).ceil() as u16 + 1,
+        price: Guide::TrackPrice,
+    }
+}
+
+/// A flush holder for a rod.
+fn holder(thing: &Gear) -> Part<'_> {
+    Part {
+        word: "holder",
+        kind: FittingKind::RodHolder {
+            flush: true,
+            angle: None,
+            facing: Facing::Aft,
+            reversible: false,
+        },
+        mount: &thing.mount,
+        holes: 4,
+        price: Guide::HolderPrice,
+    }
+}
+
+/// A plate or insert with the thing's own mount.
+fn plate<'a>(thing: &'a Gear, fixing: &Fixing) -> Part<'a> {
+    Part {
+        word: "plate",
+        kind: if *fixing == Fixing::Plate {
+            FittingKind::Plate
+        } else {
+            FittingKind::Insert
+        },
+        mount: &thing.mount,
+        holes: thing.holes.max(4),
+        price: Guide::PlatePrice,
+    }
+}
+
+/// Two eyes to strap to.
+const EYES: Part<'static> = Part {
+    word: "eyes",
+    kind: FittingKind::PadEye,
+    mount: "",
+    holes: 4,
+    price: Guide::EyesPrice,
+};
+
 /// Every change that might hold a thing.
 pub(super) fn possible(space: &Space, thing: &Gear, left: &Unplaced, guides: &Guides) -> Vec<Made> {
-    let mut all = Vec::new();
-    let add = |all: &mut Vec<Made>, part: &Part<'_>, name: String, x: f64, y: f64| {
-        all.push(add_part(space, part, name, (x, y), guides));
-    };
+    let mut all: Vec<Made> = thing
+        .fixings
+        .iter()
+        .flat_map(|fixing| holds(space, thing, fixing, guides))
+        .collect();
+    if left.why.code == RefusedBy::Opening {
+        // Of a guessed place nobody knows what passes: that is to be measured first.
+        let fits = |a: &&Area| a.enclosed && !a.guessed && thing.zones.contains(&a.kind);
+        let size = thing.size.unwrap_or_default();
+        let hatches = space.areas.iter().filter(fits);
+        all.extend(hatches.filter_map(|a| hatch(space, a, size, guides)));
+    }
+    all
+}
+
+/// The changes that offer one way of holding, at every place where people put it.
+fn holds(space: &Space, thing: &Gear, fixing: &Fixing, guides: &Guides) -> Vec<Made> {
+    let add =
+        |part: &Part<'_>, name: String, x: f64, y: f64| add_part(space, part, name, (x, y), guides);
     let [length, beam] = space.size;
     let size = thing.size.unwrap_or_default();
     let sides = [("starboard", GUNWALE * beam), ("port", -GUNWALE * beam)];
-    let ends = [
-        ("ahead of the seat", space.seat - 0.45),
-        ("behind the seat", space.seat + 0.40),
-    ];
-    for fixing in &thing.fixings {
-        match fixing {
-            Fixing::Track => {
-                let long = (size[0].min(size[1]) + 0.06).max(SHORTEST);
-                let part = Part {
-                    word: "track",
-                    kind: FittingKind::Track {
-                        length: long,
-                        slot: None,
-                    },
-                    mount: &thing.mount,
-                    holes: (long / SCREWS).ceil() as u16 + 1,
-                    price: Guide::TrackPrice,
-                };
-                for (end, x) in ends {
-                    for (side, y) in sides {
-                        add(&mut all, &part, format!("a track {end} to {side}"), x, y);
-                    }
-                }
-            }
-            Fixing::Holder if size[0] >= 0.6 => {
-                let kind = FittingKind::RodHolder {
-                    flush: true,
-                    angle: None,
-                    facing: Facing::Aft,
-                    reversible: false,
-                };
-                let part = Part {
-                    word: "holder",
-                    kind,
-                    mount: &thing.mount,
-                    holes: 4,
-                    price: Guide::HolderPrice,
-                };
-                for (side, y) in sides {
-                    let name = format!("a flush holder behind the seat to {side}");
-                    add(&mut all, &part, name, space.seat + 0.30, 0.95 * y);
-                }
-            }
-            Fixing::Plate | Fixing::Insert => {
-                let part = Part {
-                    word: "plate",
-                    kind: if *fixing == Fixing::Plate {
-                        FittingKind::Plate
-                    } else {
-                        FittingKind::Insert
-                    },
-                    mount: &thing.mount,
-                    holes: thing.holes.max(4),
-                    price: Guide::PlatePrice,
-                };
-                let what = if thing.mount.is_empty() {
-                    "plate"
-                } else {
-                    &thing.mount
-                };
-                let fore = |k: &ZoneKind| matches!(k, ZoneKind::BowDeck | ZoneKind::BowHatch);
-                let (end, x) = if thing.zones.first().is_some_and(fore) {
-                    ("bow", 0.06 * length)
-                } else {
-                    ("stern", 0.94 * length)
-                };
-                add(&mut all, &part, format!("a {what} at the {end}"), x, 0.0);
-            }
-            Fixing::Strap => {
-                let part = Part {
-                    word: "eyes",
-                    kind: FittingKind::PadEye,
-                    mount: "",
-                    holes: 4,
-                    price: Guide::EyesPrice,
-                };
-                let unheld = |a: &&Area| a.straps == Some(false) && thing.zones.contains(&a.kind);
-                for area in space.areas.iter().filter(unheld) {
-                    let name = format!("two pad eyes at the {}", area.name);
-                    add(&mut all, &part, name, 0.5 * (area.from + area.to), 0.0);
-                }
-            }
-            _ => {}
+    match fixing {
+        Fixing::Track => {
+            let part = track(thing, size);
+            let ends = [
+                ("ahead of the seat", space.seat - 0.45),
+                ("behind the seat", space.seat + 0.40),
+            ];
+            let places = ends
+                .into_iter()
+                .flat_map(|end| sides.map(|side| (end, side)));
+            places
+                .map(|((end, x), (side, y))| add(&part, format!("a track {end} to {side}"), x, y))
+                .collect()
         }
+        Fixing::Holder if size[0] >= 0.6 => {
+            let part = holder(thing);
+            let named = |side| format!("a flush holder behind the seat to {side}");
+            let x = space.seat + 0.30;
+            sides
+                .map(|(side, y)| add(&part, named(side), x, 0.95 * y))
+                .into()
+        }
+        Fixing::Plate | Fixing::Insert => {
+            let part = plate(thing, fixing);
+            let what = Some(part.mount)
+                .filter(|m| !m.is_empty())
+                .unwrap_or("plate");
+            let fore = |k: &ZoneKind| matches!(k, ZoneKind::BowDeck | ZoneKind::BowHatch);
+            let (end, x) = if thing.zones.first().is_some_and(fore) {
+                ("bow", 0.06 * length)
+            } else {
+                ("stern", 0.94 * length)
+            };
+            vec![add(&part, format!("a {what} at the {end}"), x, 0.0)]
+        }
+        Fixing::Strap => {
+            let unheld = |a: &&Area| a.straps == Some(false) && thing.zones.contains(&a.kind);
+            let name = |a: &Area| format!("two pad eyes at the {}", a.name);
+            let areas = space.areas.iter().filter(unheld);
+            areas
+                .map(|a| add(&EYES, name(a), 0.5 * (a.from + a.to), 0.0))
+                .collect()
+        }
+        _ => Vec::new(),
     }
-    let tight = left.why.code == RefusedBy::Opening;
-    // Of a guessed place nobody knows what passes: that is to be measured first.
-    let hatches = space
-        .areas
-        .iter()
-        .filter(|a| a.enclosed && !a.guessed && thing.zones.contains(&a.kind));
-    all.extend(
-        hatches
-            .filter(|_| tight)
-            .filter_map(|a| hatch(space, a, size, guides)),
-    );
-    all
 }
 
 fn minutes(holes: u16, guides: &Guides) -> f64 {

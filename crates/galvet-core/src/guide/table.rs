@@ -116,6 +116,7 @@ guides! {
     SeatMouldedBeam = "loads.seat_moulded_beam", Loads, ShortLength, 0.80, 0.5 ..= 1.0, "so has one narrower than this", "handbook, chapter 2: guide value";
     SeatFrameLow = "loads.seat_frame_low", Loads, ShortLength, 0.13, 0.0 ..= 0.50, "a frame seat over the floor at its low place where nobody measured it", "handbook, chapter 2: guide value";
     SeatFrameLowSd = "loads.seat_frame_low_sd", Loads, ShortLength, 0.04, 0.005 ..= 0.15, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    SeatFrameLowUp = "loads.seat_frame_low_up", Loads, ShortLength, 0.08, 0.005 ..= 0.20, "the same above the middle: some frame seats have one height only, and it is the high one", "guide value: the low place then holds a seat at 25 cm within its 5-95 % range";
     SeatFrameHigh = "loads.seat_frame_high", Loads, ShortLength, 0.26, 0.0 ..= 0.70, "the same at its high place", "handbook, chapter 2: guide value";
     SeatFrameHighSd = "loads.seat_frame_high_sd", Loads, ShortLength, 0.05, 0.005 ..= 0.15, "its spread, 1 sd", "handbook, chapter 2: guide value";
     SeatInside = "loads.seat_inside", Loads, ShortLength, 0.04, 0.0 ..= 0.30, "a sit-inside's seat over its floor where nobody measured it", "handbook, chapter 2: guide value";

@@ -129,7 +129,8 @@ pub(super) fn seats(survey: &Survey, beam: f64, guides: &Guides) -> [Spread; 2] 
         SeatKind::Inside => [guess(Guide::SeatInside, Guide::SeatInsideSd); 2],
         SeatKind::OnBoard => [guess(Guide::SeatBoard, Guide::SeatBoardSd); 2],
         SeatKind::Frame => [
-            guess(Guide::SeatFrameLow, Guide::SeatFrameLowSd),
+            guess(Guide::SeatFrameLow, Guide::SeatFrameLowSd)
+                .leaning_up(guides[Guide::SeatFrameLowUp]),
             guess(Guide::SeatFrameHigh, Guide::SeatFrameHighSd),
         ],
     };

@@ -132,8 +132,7 @@ impl ShapePrior {
         ];
         let mut known = |index: usize, measure: Measure, scale: f64| {
             if let Some(reading) = survey.best(measure) {
-                spreads[index].median = reading.value * scale;
-                spreads[index].sd = length_sd(reading, guides) * scale;
+                spreads[index].read(reading.value * scale, length_sd(reading, guides) * scale);
             }
         };
         known(coordinate::DEPTH, Measure::Depth, 1.0);
@@ -141,8 +140,7 @@ impl ShapePrior {
         known(coordinate::STERN_END, Measure::TransomWidth, 1.0 / beam);
         known(coordinate::RECESS_BREADTH, Measure::FloorWidth, 1.0 / beam);
         if let Some(to) = well_end(survey) {
-            spreads[coordinate::RECESS_TO].median = to / length;
-            spreads[coordinate::RECESS_TO].sd = g(Guide::TapeSd) / length;
+            spreads[coordinate::RECESS_TO].read(to / length, g(Guide::TapeSd) / length);
         }
         if measured {
             let error = g(Guide::OffsetShare);

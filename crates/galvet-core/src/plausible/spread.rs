@@ -10,6 +10,8 @@ pub struct Spread {
     pub median: f64,
     /// One standard deviation.
     pub sd: f64,
+    /// The same above the median, where the two sides differ.
+    pub(super) sd_above: f64,
     /// Physical floor below which no sample goes.
     pub lo: f64,
     /// Physical ceiling above which no sample goes.
@@ -18,13 +20,30 @@ pub struct Spread {
 
 impl Spread {
     pub(super) const fn new(median: f64, sd: f64, lo: f64, hi: f64) -> Self {
-        Self { median, sd, lo, hi }
+        Self {
+            median,
+            sd,
+            sd_above: sd,
+            lo,
+            hi,
+        }
+    }
+
+    /// The same below the median, and wider above it.
+    pub(super) const fn leaning_up(self, sd_above: f64) -> Self {
+        Self { sd_above, ..self }
+    }
+
+    /// As wide to both sides: as a reading tells it.
+    pub(super) const fn read(&mut self, median: f64, sd: f64) {
+        (self.median, self.sd, self.sd_above) = (median, sd, sd);
     }
 
     /// Value `normal` standard deviations from the median, kept physical.
     #[must_use]
     pub fn at(&self, normal: f64) -> f64 {
-        (self.median + self.sd * normal).min(self.hi).max(self.lo)
+        let sd = if normal > 0.0 { self.sd_above } else { self.sd };
+        (self.median + sd * normal).min(self.hi).max(self.lo)
     }
 }
 

@@ -138,6 +138,11 @@ impl<'a> Engine<'a> {
         self.lay_all().0
     }
 
+    /// Whether there is any place for a thing before anything else is aboard.
+    pub(super) fn offers_a_place(&self, item: usize) -> bool {
+        self.choices.get(item).is_some_and(|c| !c.is_empty())
+    }
+
     /// The same with the items that found no place.
     pub(super) fn lay_all(&self) -> (Layout, Vec<usize>) {
         let mut search = Search::new(&self.chooser, &self.choices, &self.pinned);

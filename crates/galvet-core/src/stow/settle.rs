@@ -49,7 +49,9 @@ impl Stead<'_> {
     #[must_use]
     pub fn settle(&self, demand: &mut Demand<'_>) -> Layout {
         let (mut best, mut out) = self.engine(demand).lay_all();
-        let mut kept = demand.items.clone();
+        let flat = demand.items.clone();
+        let mut kept = flat.clone();
+        let mut helped = false;
         // Three poses beyond the first.
         for _ in 0..3 {
             let mut tried = false;
@@ -67,11 +69,21 @@ impl Stead<'_> {
             if !tried {
                 break;
             }
-            let (then, still) = self.engine(demand).lay_all();
+            let engine = self.engine(demand);
+            // Laid so, none of them goes anywhere even on an empty boat.
+            if !out.iter().any(|&i| engine.offers_a_place(i)) {
+                continue;
+            }
+            let (then, still) = engine.lay_all();
             if left(&then) < left(&best) {
                 (best, out) = (then, still);
                 kept.clone_from(&demand.items);
+                helped = true;
             }
+        }
+        if !helped {
+            demand.items = flat;
+            return best;
         }
         demand.items = kept;
         // What is still out is told with the size that was measured.

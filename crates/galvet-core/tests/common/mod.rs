@@ -20,7 +20,7 @@ use galvet_core::question::{
     Brief, CapacitySchool, DeckUse, DemandUse, MustHaves, Outing, StabilitySchool, StandingUse,
     Water, Wishes,
 };
-use galvet_core::rank::{Ranking, rank};
+use galvet_core::rank::{Ranking, Scales, rank, score};
 use galvet_core::rig::{Importance, Rig, RigLine};
 use std::collections::BTreeMap;
 use std::sync::Arc;
@@ -306,4 +306,19 @@ pub fn asked(mass: f64, posture: Posture) -> Brief {
     let mut brief = brief(mass, 1.78, rig(10.0, 0.55, 0.1));
     brief.posture = posture;
     brief
+}
+
+/// A hull of a leaflet.
+pub fn leaflet(construction: Construction, bottom: BottomShape, of: &[(Measure, f64)]) -> Survey {
+    let mut hull = survey(construction, bottom, of);
+    for readings in hull.readings.values_mut() {
+        readings[0].source = Source::Brochure;
+    }
+    hull
+}
+
+/// A hull's points in all.
+pub fn points(hull: &Survey, brief: &Brief) -> f64 {
+    let a = assess(hull, brief, 128);
+    score(&a, brief, &Scales::of(&Guides::default())).total
 }
