@@ -229,7 +229,7 @@ test("two tabs that edit one hull are merged, and each is undone", async ({
   );
 });
 
-for (const path of ["/hulls", "/new-hull?hull-length=3.4&hull-beam=80"]) {
+for (const path of ["/hulls", "/new-hull?hull-length=3.4&hull-beam=80+cm"]) {
   test(`no accessibility violation, dark, ${path}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: "dark" });
     await page.goto(path);
@@ -241,7 +241,7 @@ test("nothing of the survey runs off a narrow screen", async ({ page }) => {
   await page.setViewportSize({ width: 360, height: 740 });
   for (const path of [
     "/hulls",
-    "/new-hull?hull-length=3.4&hull-beam=80",
+    "/new-hull?hull-length=3.4&hull-beam=80+cm",
     "/hulls/tindrel-vaskar/record",
     "/hulls/velmoor-oskarin/afloat",
     "/hulls/velmoor-oskarin/walk",

@@ -2,7 +2,7 @@
 #![allow(clippy::unwrap_used, reason = "tests")]
 
 use galvet::demo_data;
-use galvet::question::{Ask, PARTS};
+use galvet::question::{Ask, PARTS, UNITS, units_key};
 use galvet_core::base::System;
 use galvet_store::Catalogue;
 use proptest::prelude::*;
@@ -40,11 +40,18 @@ proptest! {
     #[test]
     fn an_address_is_a_question_in_bounds_or_says_where_not(
         pairs in prop::collection::vec(pair(), 0..12),
-        imperial in any::<bool>(),
+        said in prop_oneof![Just(None), Just(Some(System::Metric)), Just(Some(System::Imperial))],
     ) {
-        let units = if imperial { System::Imperial } else { System::Metric };
         let pairs_of = pairs.iter().map(|(n, v)| (n.as_str(), v.clone()));
-        let asked = Ask::of(pairs_of).resolve(&DEMO, units).unwrap();
+        let said = said.map(|units| (UNITS, units_key(units).to_owned()));
+        let ask = Ask::of(pairs_of.chain(said));
+        let asked = ask.resolve(&DEMO).unwrap();
+        // Its own address asks the same, shown in whatever units.
+        for shown in [System::Metric, System::Imperial] {
+            let link = ask.clone().shown_in(shown);
+            let again = Ask::of(link.pairs().map(|(n, v)| (n, v.to_owned())));
+            prop_assert_eq!(&again.resolve(&DEMO).unwrap().brief, &asked.brief);
+        }
         let crew = &asked.brief.crew;
         prop_assert!((25.0..=220.0).contains(&crew.mass()), "{}", crew.mass());
         prop_assert!((1.1..=2.3).contains(&crew.stature()), "{}", crew.stature());

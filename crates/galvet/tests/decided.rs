@@ -164,29 +164,33 @@ fn what_moved_is_told_wherever_the_question_is_changed() {
     // The catalogue: what was looked for stays, with the script and without it.
     let hulls = desk.page("/hulls?find=fennick&mass=108+kg");
     assert!(hulls.contains(told), "catalogue");
-    assert!(hulls.contains(&format!("href=\"/hulls?find=fennick\">{back}")));
+    assert!(hulls.contains(&format!(
+        "href=\"/hulls?units=metric&#38;find=fennick\">{back}"
+    )));
     let kept = "<noscript><input type=\"hidden\" name=\"find\" value=\"fennick\"></noscript>";
     assert!(hulls.contains(kept));
     // The conversation stays at its step.
     let talk = desk.page("/ask?step=with&mass=108+kg");
     assert!(talk.contains(told), "conversation");
-    assert!(talk.contains(&format!("href=\"/ask?step=with\">{back}")));
+    assert!(talk.contains(&format!("href=\"/ask?units=metric&#38;step=with\">{back}")));
     assert!(talk.contains("<input type=\"hidden\" name=\"step\" value=\"with\">"));
     // Side by side the hulls stay.
     let beside = desk.page("/compare?hull=fennick-dunmarrow&hull=osprith-kelda-two&mass=108+kg");
     assert!(beside.contains(told), "side by side");
     let hulls = "hull=fennick-dunmarrow&#38;hull=osprith-kelda-two";
-    assert!(beside.contains(&format!("href=\"/compare?{hulls}\">{back}")));
+    assert!(beside.contains(&format!(
+        "href=\"/compare?units=metric&#38;{hulls}\">{back}"
+    )));
     // A hull being typed keeps what was typed.
     let typed = "hull-beam=90+cm&hull-length=3.7+m";
     let new = desk.page(&format!("/new-hull?{typed}&mass=108+kg"));
     assert!(new.contains(told), "new hull");
-    let back_to = "/new-hull?hull-beam=90%20cm&#38;hull-length=3.7%20m";
+    let back_to = "/new-hull?units=metric&#38;hull-beam=90%20cm&#38;hull-length=3.7%20m";
     assert!(new.contains(&format!("href=\"{back_to}\">{back}")), "{new}");
     assert!(!desk.page(&format!("/new-hull?{typed}")).contains(back));
     let flip = desk.page("/flip?mass=93+kg");
     assert!(flip.contains(told), "flip");
-    assert!(flip.contains(&format!("href=\"/flip?\">{back}")));
+    assert!(flip.contains(&format!("href=\"/flip?units=metric\">{back}")));
     // Its places are those of the two rankings.
     let place = |question: &str| {
         let answer: Value =

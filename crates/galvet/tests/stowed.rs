@@ -160,7 +160,7 @@ fn board(desk: &Desk, hull: &str, rig: &str, pins: &[Pin]) -> Board {
         survey: std::sync::Arc::new(survey),
     };
     let asked = galvet::question::Ask::of([("rig", rig.to_owned())].into_iter());
-    let asked = asked.resolve(&catalogue, galvet_core::base::System::Metric);
+    let asked = asked.resolve(&catalogue);
     let asked = asked.map_err(|_| "no such rig").unwrap();
     Board::of(&answers, &hull, &asked.brief, pins, Mode::UnderWay).unwrap()
 }

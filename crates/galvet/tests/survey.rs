@@ -27,7 +27,7 @@ fn a_leaflet_is_floated_as_it_is_typed_and_kept() {
     );
     let typed =
         "hull-model=Tarn+12&hull-length=12'+4%22&hull-beam=86&hull-weight=34&hull-capacity=180";
-    let part = desk.page(&format!("/part/new-hull?mass=80&{typed}"));
+    let part = desk.page(&format!("/part/new-hull?mass=80&units=metric&{typed}"));
     assert!(part.contains("3.76\u{a0}m = 12"), "what was understood");
     assert!(part.contains("she would come") || part.contains("ruled out for this brief"));
     assert!(part.contains("class=\"profile\""));
@@ -47,7 +47,7 @@ fn a_leaflet_is_floated_as_it_is_typed_and_kept() {
     assert_eq!(kept.status(), Status::SeeOther);
     assert_eq!(
         kept.headers().get_one("Location"),
-        Some("/hulls/tarn-12?mass=80")
+        Some("/hulls/tarn-12?mass=80%20kg&units=metric")
     );
     let mine = hull(&desk, "tarn-12").unwrap().survey;
     assert!((mine.value(Measure::Length).unwrap() - 3.7592).abs() < 1e-9);

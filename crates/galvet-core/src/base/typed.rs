@@ -1,7 +1,10 @@
 //! Quantities as people type them: any unit, decimal comma or point, feet and
 //! inches, thousands set apart; what can be read two ways is asked about.
 
-use super::units::{Bounds, Dimension, FOOT, INCH, MILE, OutOfRange, POUND};
+use super::units::{
+    Bounds, Dimension, FOOT, INCH, KM_PER_HOUR, KNOT, MILE, MILE_PER_HOUR, OutOfRange, POUND,
+    System,
+};
 use thiserror::Error;
 
 /// Why a typed quantity was not understood.
@@ -50,10 +53,29 @@ impl Bounds {
             Dimension::Mass => parse_mass(text, bare),
             Dimension::Distance => parse_distance(text, bare),
             Dimension::Money => parse_money(text).map(|n| (n, 1.0)),
-            _ => parse_plain(text).map(|n| (n, 1.0)),
+            Dimension::Speed => parse_speed(text, bare),
+            _ => parse_plain(text, System::Metric.unit(self.dimension)).map(|n| (n, 1.0)),
         }?;
         let checked = self.check(in_si(number, scale));
         Ok(checked.map_err(|refused| refused.written_in(scale))?)
+    }
+
+    /// What was typed, a bare number with the unit it was meant in, so that it is read
+    /// alike whoever reads it: that of a system of units, SI where none is said.
+    #[must_use]
+    pub fn with_unit(&self, text: &str, system: Option<System>) -> String {
+        use Dimension::{Distance, FineLength, Length, ShortLength, Speed};
+        let bare = matches!(written(text), Written::Number(_));
+        let unit = match (system, self.dimension) {
+            (Some(system), dimension) => system.unit(dimension),
+            (None, Length | ShortLength | FineLength | Distance) => "m",
+            (None, Speed) => "m/s",
+            (None, other) => System::Metric.unit(other),
+        };
+        match unit {
+            unit if bare && !unit.is_empty() => format!("{} {unit}", text.trim()),
+            _ => text.to_owned(),
+        }
     }
 }
 
@@ -94,6 +116,7 @@ impl Bare {
 const LENGTH_EXAMPLE: &str = "3.76 m, 376 cm or 12' 4\"";
 const MASS_EXAMPLE: &str = "29.0 kg or 64 lb";
 const DISTANCE_EXAMPLE: &str = "8 km or 5 mi";
+const SPEED_EXAMPLE: &str = "6 km/h, 4 mph or 3 kn";
 const PLAIN_EXAMPLE: &str = "0.8";
 const MONEY_EXAMPLE: &str = "1290 or € 1290";
 
@@ -205,10 +228,12 @@ fn split_unit(text: &str) -> (&str, &str) {
     (text[..end].trim(), text[end..].trim())
 }
 
-fn parse_plain(text: &str) -> Result<f64, QuantityError> {
+/// A number that has one unit only, `sign`.
+fn parse_plain(text: &str, sign: &str) -> Result<f64, QuantityError> {
     let (number, unit) = split_unit(text);
     let scale = match unit {
         "" | "°" => 1.0,
+        unit if unit == sign => 1.0,
         "%" => 0.01,
         _ => return Err(refuse(text, PLAIN_EXAMPLE)),
     };
@@ -247,6 +272,20 @@ fn parse_mass(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
         _ => return Err(refuse(text, MASS_EXAMPLE)),
     };
     Ok((decimal(number, text, MASS_EXAMPLE)?, scale))
+}
+
+/// The number, and its unit in m/s.
+fn parse_speed(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
+    let (number, unit) = split_unit(text);
+    let scale = match unit.to_lowercase().as_str() {
+        "" => bare.0,
+        "m/s" => 1.0,
+        "km/h" => KM_PER_HOUR,
+        "mph" | "mi/h" => MILE_PER_HOUR,
+        "kn" | "kt" | "kts" => KNOT,
+        _ => return Err(refuse(text, SPEED_EXAMPLE)),
+    };
+    Ok((decimal(number, text, SPEED_EXAMPLE)?, scale))
 }
 
 /// The number, and its unit in metres: what is gone over water.
@@ -309,6 +348,42 @@ mod tests {
 
     const LENGTH: Bounds = Bounds::new("length", Dimension::Length, 0.0, 10.0);
     const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 500.0);
+
+    #[test]
+    fn a_bare_number_is_given_the_unit_it_was_meant_in() {
+        let weighs = Bounds::new("weight", Dimension::Mass, 0.0, 500.0);
+        let speed = Bounds::new("speed", Dimension::Speed, 0.0, 10.0);
+        let day = Bounds::new("way", Dimension::Distance, 0.0, 1e5);
+        let count = Bounds::new("seats", Dimension::Ratio, 0.0, 9.0);
+        for (bounds, typed, system, written, si) in [
+            (weighs, "195", System::Imperial, "195 lb", 88.450_512_15),
+            (weighs, "88,5", System::Metric, "88,5 kg", 88.5),
+            (weighs, "195 lb", System::Metric, "195 lb", 88.450_512_15),
+            (LENGTH, "6' 1\"", System::Metric, "6' 1\"", 1.8542),
+            (LENGTH, " 6 ", System::Imperial, "6 ft", 1.8288),
+            (day, "5", System::Imperial, "5 mi", 8046.72),
+            (speed, "5.4", System::Metric, "5.4 km/h", 1.5),
+            (speed, "3", System::Imperial, "3 mph", 1.341_12),
+            (speed, "3 kn", System::Metric, "3 kn", 1.543_333_333),
+            (count, "2", System::Imperial, "2", 2.0),
+        ] {
+            assert_eq!(bounds.with_unit(typed, Some(system)), written);
+            let read = bounds.parse(written, Bare::SI).unwrap();
+            assert_relative_eq!(read, si, max_relative = 1e-9);
+        }
+        // Nonsense stays as it was typed.
+        assert_eq!(weighs.with_unit("heavy", None), "heavy");
+        assert_eq!(weighs.with_unit("", None), "");
+        // Where nobody says, a number is SI and says so.
+        for (bounds, said) in [
+            (weighs, "80 kg"),
+            (LENGTH, "80 m"),
+            (day, "80 m"),
+            (speed, "80 m/s"),
+        ] {
+            assert_eq!(bounds.with_unit("80", None), said);
+        }
+    }
 
     #[test]
     fn lengths_are_read_as_people_write_them() {

@@ -13,6 +13,12 @@ pub const FOOT: f64 = 0.3048;
 pub const INCH: f64 = 0.0254;
 /// The international mile, m.
 pub const MILE: f64 = 1609.344;
+/// A kilometre an hour, m/s.
+pub const KM_PER_HOUR: f64 = 1.0 / 3.6;
+/// A mile an hour, m/s.
+pub const MILE_PER_HOUR: f64 = MILE / 3600.0;
+/// A knot, m/s.
+pub const KNOT: f64 = 1852.0 / 3600.0;
 /// The international avoirdupois pound, kg.
 pub const POUND: f64 = 0.453_592_37;
 
@@ -91,8 +97,8 @@ impl System {
             (Dimension::FineLength, Self::Metric) => si * 1000.0,
             (Dimension::ShortLength | Dimension::FineLength, Self::Imperial) => si / INCH,
             (Dimension::Mass, Self::Imperial) => si / POUND,
-            (Dimension::Speed, Self::Metric) => si * 3.6,
-            (Dimension::Speed, Self::Imperial) => si * 3600.0 / MILE,
+            (Dimension::Speed, Self::Metric) => si / KM_PER_HOUR,
+            (Dimension::Speed, Self::Imperial) => si / MILE_PER_HOUR,
             (Dimension::Distance, Self::Metric) => si / 1000.0,
             (Dimension::Distance, Self::Imperial) => si / MILE,
             _ => si,
@@ -186,6 +192,9 @@ impl OutOfRange {
             (" m", 0.001) => " mm",
             (" m", 1000.0) => " km",
             (" m", MILE) => " mi",
+            (" m/s", KM_PER_HOUR) => " km/h",
+            (" m/s", MILE_PER_HOUR) => " mph",
+            (" m/s", KNOT) => " kn",
             (" kg", POUND) => " lb",
             (" kg", 0.001) => " g",
             _ => return self,
@@ -275,6 +284,7 @@ impl Bounds {
                 | Dimension::FineLength
                 | Dimension::Distance => " m",
                 Dimension::Mass => " kg",
+                Dimension::Speed => " m/s",
                 Dimension::Angle => "°",
                 _ => "",
             },

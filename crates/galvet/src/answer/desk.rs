@@ -321,7 +321,6 @@ mod tests {
     use crate::answer::Patient;
     use crate::demo_data;
     use crate::question::Ask;
-    use galvet_core::base::System;
     use galvet_store::files::hulls::HullRecord;
     use std::sync::atomic::{AtomicUsize, Ordering};
 
@@ -345,7 +344,7 @@ mod tests {
         let demo = demo_data::catalogue().unwrap();
         let hulls = kept(&demo.hulls);
         let desk = Desk::new(Arc::new(Guides::default()));
-        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let asked = Ask::default().resolve(&demo).unwrap();
         let ranked = |brief: &Brief| {
             let brief = Arc::new(brief.clone());
             desk.ranking(&brief, &hulls, &Patient).unwrap()
@@ -400,7 +399,7 @@ mod tests {
         let demo = demo_data::catalogue().unwrap();
         let hulls = kept(&demo.hulls);
         let desk = Desk::new(Arc::new(Guides::default()));
-        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let asked = Ask::default().resolve(&demo).unwrap();
         let brief = Arc::new(asked.brief);
         let leaves = Leaves(AtomicUsize::new(0));
         assert!(desk.answer(at(1), &brief, &hulls, &leaves).is_err());
@@ -425,7 +424,7 @@ mod tests {
         let demo = demo_data::catalogue().unwrap();
         let hulls = kept(&demo.hulls[..4]);
         let desk = Desk::new(Arc::new(Guides::default()));
-        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let asked = Ask::default().resolve(&demo).unwrap();
         let brief = Arc::new(asked.brief);
         assert!(desk.known(at(7), &brief).is_none());
         let answers: Vec<Arc<Answered>> = std::thread::scope(|scope| {

@@ -114,7 +114,6 @@ mod tests {
     use crate::answer::Patient;
     use crate::demo_data;
     use crate::question::Ask;
-    use galvet_core::base::System;
     use galvet_core::figures::Quantity;
     use galvet_core::guide::Guides;
 
@@ -130,7 +129,7 @@ mod tests {
                 survey: Arc::new(h.survey.clone()),
             })
             .collect();
-        let asked = Ask::default().resolve(&demo, System::Metric).unwrap();
+        let asked = Ask::default().resolve(&demo).unwrap();
         let brief = Arc::new(asked.brief);
         let answered = desk.ranking(&brief, &hulls, &Patient).unwrap();
         let hull = hulls.iter().find(|h| h.survey.key == "fennick-dunmarrow");

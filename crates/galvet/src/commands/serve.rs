@@ -1,9 +1,9 @@
 //! `galvet serve`: the real thing.
 
 use super::{Outcome, Problem, guides, open_data};
+use crate::question::{units_from_key, units_key};
 use crate::terminal;
 use crate::web::{self, Settings};
-use crate::web::{units_from_key, units_key};
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::{SETTING_UP, Store, StoreError};

@@ -3,6 +3,10 @@
 //! Every state of the page is such an address. What is left out comes from the
 //! saved question it starts from; what is not understood is reported at its
 //! part of the sentence, and that part keeps the last good value meanwhile.
+//!
+//! An address carries its units: a bare number is SI whoever reads it, unless the
+//! address says in which units it was typed (`units=imperial`): then it is given its
+//! unit as it is read.
 
 use super::answers::{Answer, Answers, NothingToAsk};
 use super::company;
@@ -17,11 +21,41 @@ use std::collections::BTreeMap;
 /// Name of the saved question an address starts from.
 const START: &str = "brief";
 
+/// Name of the units in which bare numbers were typed.
+pub const UNITS: &str = "units";
+
+/// The word for units in addresses and cookies.
+#[must_use]
+pub const fn units_key(system: System) -> &'static str {
+    match system {
+        System::Metric => "metric",
+        System::Imperial => "imperial",
+    }
+}
+
+/// The units a word names.
+#[must_use]
+pub fn units_from_key(key: &str) -> Option<System> {
+    [System::Metric, System::Imperial]
+        .into_iter()
+        .find(|&s| units_key(s) == key)
+}
+
+/// The units in which an address was typed, where it says so.
+pub fn units_said<'a>(query: impl Iterator<Item = (&'a str, String)>) -> Option<System> {
+    query
+        .filter(|(name, _)| *name == UNITS)
+        .find_map(|(_, value)| units_from_key(&value))
+}
+
 /// The parts as typed; what the address does not say is not here.
 #[derive(Debug, Clone, Default, PartialEq, Eq)]
 pub struct Ask {
     /// Slug of the saved question it starts from.
     pub start: Option<String>,
+    /// The units what is made of this address is shown in, and forms on it are filled in
+    /// in; they travel along. `None` for an address of our own making.
+    pub shown_in: Option<System>,
     typed: BTreeMap<&'static str, String>,
 }
 
@@ -53,22 +87,33 @@ impl Ask {
     pub fn start_from(slug: String) -> Self {
         Self {
             start: Some(slug),
-            typed: BTreeMap::new(),
+            ..Self::default()
         }
     }
 
     /// Reads the parts out of an address' names and values; other names are
     /// not its affair.
     pub fn of<'a>(query: impl Iterator<Item = (&'a str, String)>) -> Self {
+        let query: Vec<(&str, String)> = query.collect();
+        let units = units_said(query.iter().cloned());
         let mut out = Self::default();
         for (name, value) in query {
             if name == START {
                 out.start = Some(value);
             } else if let Some(part) = PARTS.iter().find(|p| p.name == name) {
-                out.typed.insert(part.name, value);
+                out.typed.insert(part.name, with_unit(part, value, units));
             }
         }
         out
+    }
+
+    /// The same, shown in these units.
+    #[must_use]
+    pub fn shown_in(self, system: System) -> Self {
+        Self {
+            shown_in: Some(system),
+            ..self
+        }
     }
 
     /// The saved question it starts from, without what was changed since; `None`
@@ -77,6 +122,7 @@ impl Ask {
     pub fn unchanged(&self) -> Option<Self> {
         (!self.typed.is_empty()).then(|| Self {
             start: self.start.clone(),
+            shown_in: self.shown_in,
             typed: BTreeMap::new(),
         })
     }
@@ -95,17 +141,17 @@ impl Ask {
         let typed = PARTS
             .iter()
             .filter_map(|p| Some((p.name, self.typed.get(p.name)?.as_str())));
-        start.into_iter().chain(typed)
+        let units = self.shown_in.map(|system| (UNITS, units_key(system)));
+        start.into_iter().chain(typed).chain(units)
     }
 
     /// Makes a brief of it.
     ///
     /// # Errors
     /// [`NothingToAsk`] without any water.
-    pub fn resolve(&self, catalogue: &Catalogue, system: System) -> Result<Asked, NothingToAsk> {
+    pub fn resolve(&self, catalogue: &Catalogue) -> Result<Asked, NothingToAsk> {
         let mut reader = Reader {
             catalogue,
-            system,
             errors: BTreeMap::new(),
         };
         let mut answers = self.base(&mut reader);
@@ -145,9 +191,24 @@ impl Ask {
     }
 }
 
+/// What was typed for a part, with the unit it was meant in.
+fn with_unit(part: &Part, typed: String, system: Option<System>) -> String {
+    match part.kind {
+        Kind::Quantity(bounds, _) | Kind::Limit(bounds, ..) => bounds.with_unit(&typed, system),
+        Kind::Company => {
+            let mass = match system {
+                Some(System::Imperial) => Bare::POUNDS,
+                Some(System::Metric) | None => Bare::SI,
+            };
+            // What is not understood is told as it was typed.
+            company::read(&typed, mass).map_or(typed, |all| company::written(&all))
+        }
+        Kind::Share(_) | Kind::Hull | Kind::Words(_) | Kind::Named => typed,
+    }
+}
+
 struct Reader<'a> {
     catalogue: &'a Catalogue,
-    system: System,
     errors: BTreeMap<&'static str, Mistake>,
 }
 
@@ -182,7 +243,7 @@ impl Reader<'_> {
         let word = || Answer::Word(typed.to_owned());
         match part.kind {
             Kind::Quantity(bounds, _) | Kind::Limit(bounds, ..) => bounds
-                .parse(typed, self.bare(bounds.dimension))
+                .parse(typed, Bare::SI)
                 .map(Answer::Number)
                 .map_err(|e| e.to_string()),
             Kind::Share(_) => {
@@ -203,8 +264,9 @@ impl Reader<'_> {
                     .then(word)
                     .ok_or_else(|| format!("there is no hull “{shown}”"))
             }
-            Kind::Company => company::read(typed, self.bare(Dimension::Mass))
-                .map(|all| Answer::Word(company::written(&all))),
+            Kind::Company => {
+                company::read(typed, Bare::SI).map(|all| Answer::Word(company::written(&all)))
+            }
             Kind::Words(offered) => offered()
                 .iter()
                 .any(|o| o.key == typed)
@@ -222,19 +284,6 @@ impl Reader<'_> {
             }
         }
     }
-
-    /// What a number without a unit means to this reader.
-    fn bare(&self, dimension: Dimension) -> Bare {
-        match (self.system, dimension) {
-            (System::Imperial, Dimension::Mass) => Bare::POUNDS,
-            (System::Imperial, Dimension::Length) => Bare::FEET,
-            (System::Imperial, Dimension::ShortLength) => Bare::INCHES,
-            (System::Metric, Dimension::ShortLength) => Bare::CENTIMETRES,
-            (System::Imperial, Dimension::Distance) => Bare::MILES,
-            (System::Metric, Dimension::Distance) => Bare::KILOMETRES,
-            _ => Bare::SI,
-        }
-    }
 }
 
 #[cfg(test)]
@@ -247,15 +296,15 @@ mod tests {
         Ask::of(pairs.iter().map(|&(n, v)| (n, v.to_owned())))
     }
 
-    fn asked(pairs: &[(&'static str, &str)], system: System) -> Asked {
+    fn asked(pairs: &[(&'static str, &str)]) -> Asked {
         ask(pairs)
-            .resolve(&demo_data::catalogue().unwrap(), system)
+            .resolve(&demo_data::catalogue().unwrap())
             .unwrap()
     }
 
     #[test]
     fn an_empty_address_asks_the_first_saved_question() {
-        let asked = asked(&[], System::Metric);
+        let asked = asked(&[]);
         assert_eq!(asked.brief.crew.mass(), 88.0);
         assert_eq!(asked.brief.water.key, "marsh");
         assert!(asked.errors.is_empty());
@@ -272,7 +321,7 @@ mod tests {
             ("weight", "70"),
             ("lift", "40"),
         ];
-        let asked = asked(&parts, System::Metric);
+        let asked = asked(&parts);
         assert!(asked.errors.is_empty(), "{:?}", asked.errors);
         assert!((asked.brief.crew.mass() - 90.72).abs() < 0.01);
         assert!((asked.brief.crew.stature() - 1.854).abs() < 0.001);
@@ -286,7 +335,7 @@ mod tests {
         let mut demo = demo_data::catalogue().unwrap();
         demo.briefs[0].question["capacity_weight"] = 0.9.into();
         let by = |pairs: &[(&'static str, &str)]| {
-            let asked = ask(pairs).resolve(&demo, System::Metric).unwrap();
+            let asked = ask(pairs).resolve(&demo).unwrap();
             (asked.brief.capacity_weight, asked.own_weight)
         };
         assert_eq!(by(&[]), (0.9, true));
@@ -297,10 +346,34 @@ mod tests {
     }
 
     #[test]
-    fn a_bare_number_is_in_the_readers_units() {
-        let mass = |system| asked(&[("mass", "200")], system).brief.crew.mass();
-        assert!((mass(System::Imperial) - 90.72).abs() < 0.01);
-        assert_eq!(mass(System::Metric), 200.0);
+    fn an_address_carries_its_units_whoever_reads_it() {
+        let brief = |pairs: &[(&'static str, &str)]| asked(pairs).brief;
+        // Bare numbers are SI, and stay it on links of a page in other units.
+        let plain = ask(&[("mass", "90"), ("stature", "1.8")]).shown_in(System::Imperial);
+        let link = Ask::of(plain.pairs().map(|(n, v)| (n, v.to_owned())));
+        for ask in [plain, link] {
+            let plain = ask.resolve(&demo_data::catalogue().unwrap()).unwrap().brief;
+            assert_eq!((plain.crew.mass(), plain.crew.stature()), (90.0, 1.8));
+        }
+        // Or in the units the form was filled in in.
+        let parts = [
+            ("mass", "200"),
+            ("stature", "6' 1\""),
+            ("with", "dog 44"),
+            ("risers", "2"),
+            ("distance", "5"),
+            ("units", "imperial"),
+        ];
+        let typed = brief(&parts);
+        assert!((typed.crew.mass() - 90.718_474).abs() < 1e-6);
+        assert!((typed.crew.stature() - 1.8542).abs() < 1e-9);
+        assert!((typed.raised - 0.0508).abs() < 1e-9);
+        assert!((typed.outing.distance.unwrap() - 8046.72).abs() < 1e-6);
+        // Shown to a metric reader it is the same question.
+        let link = ask(&parts).shown_in(System::Metric);
+        let again = Ask::of(link.pairs().map(|(n, v)| (n, v.to_owned())));
+        let again = again.resolve(&demo_data::catalogue().unwrap()).unwrap();
+        assert_eq!(again.brief, typed);
     }
 
     #[test]
@@ -311,7 +384,7 @@ mod tests {
             ("posture", "flies"),
             ("weight", "140"),
         ];
-        let asked = asked(&parts, System::Metric);
+        let asked = asked(&parts);
         assert_eq!(asked.errors.len(), 4);
         assert_eq!(asked.errors["mass"].typed, "a lot");
         assert!(asked.errors["water"].problem.contains("moon"));

@@ -10,7 +10,7 @@ mod offers;
 mod part;
 mod parts;
 
-pub use address::{Ask, Asked, Mistake};
+pub use address::{Ask, Asked, Mistake, UNITS, units_from_key, units_key, units_said};
 pub use answers::{Answer, Answers, NothingToAsk, given};
 pub use file::{check, document, kept, read, resolve};
 pub use offers::Offer;

@@ -2,8 +2,8 @@
 //! enough to float it.
 
 use super::fields::{FIELDS, FITTED, Field, FieldKind};
-use super::typed::number;
-use galvet_core::base::{Keyed, System};
+use super::typed::{number, with_unit};
+use galvet_core::base::{Bare, Keyed, System};
 use galvet_core::hull::{
     CapacityBasis, Construction, Fitout, Looked, Measure, Propulsion, Reading, Source, Survey,
 };
@@ -32,12 +32,24 @@ const LONGEST: usize = 80;
 
 impl Draft {
     /// Takes the fields out of a form or an address; other names are not its
-    /// affair.
-    pub fn of<'a>(pairs: impl Iterator<Item = (&'a str, String)>) -> Self {
+    /// affair. Bare numbers are given the unit they were typed in; SI where nobody says.
+    pub fn of<'a>(
+        pairs: impl Iterator<Item = (&'a str, String)>,
+        typed_in: Option<System>,
+    ) -> Self {
         let mut out = Self::default();
         for (name, value) in pairs {
             if let Some(field) = FIELDS.iter().find(|f| f.name == name) {
-                let short = value.trim().chars().take(LONGEST).collect();
+                let short: String = value.trim().chars().take(LONGEST).collect();
+                let measure = match field.kind {
+                    FieldKind::Figure(measure) => Some(measure),
+                    FieldKind::Weight => Some(Measure::BareWeight),
+                    FieldKind::Text | FieldKind::Words(_) => None,
+                };
+                let short = match measure {
+                    Some(measure) => with_unit(&short, measure.bounds(), typed_in),
+                    None => short,
+                };
                 out.typed.insert(field.name, short);
             }
         }
@@ -76,10 +88,9 @@ impl Draft {
     /// Reads it; a number without a unit is in the units people of `system` use
     /// for it. `date` is that of the figures, ISO 8601.
     #[must_use]
-    pub fn read(&self, system: System, date: &str) -> Drafted {
+    pub fn read(&self, date: &str) -> Drafted {
         let mut reader = Reader {
             draft: self,
-            system,
             date,
             source: self.word("hull-source").unwrap_or(Source::Brochure),
             readings: BTreeMap::new(),
@@ -145,7 +156,6 @@ pub fn understood(measure: Measure, value: f64) -> String {
 
 struct Reader<'a> {
     draft: &'a Draft,
-    system: System,
     date: &'a str,
     source: Source,
     readings: BTreeMap<Measure, Vec<Reading>>,
@@ -184,7 +194,8 @@ impl Reader<'_> {
         if typed.is_empty() {
             return;
         }
-        match figure(measure, typed, self.system) {
+        let read = measure.bounds().parse(typed, Bare::SI);
+        match read.map_err(|e| e.to_string()) {
             Ok(value) => {
                 self.echoes.insert(field.name, understood(measure, value));
                 let reading = Reading {
@@ -208,7 +219,12 @@ mod tests {
     use super::*;
 
     fn draft(pairs: &[(&'static str, &str)]) -> Draft {
-        Draft::of(pairs.iter().map(|&(name, value)| (name, value.to_owned())))
+        typed_in(pairs, System::Metric)
+    }
+
+    fn typed_in(pairs: &[(&'static str, &str)], system: System) -> Draft {
+        let pairs = pairs.iter().map(|&(name, value)| (name, value.to_owned()));
+        Draft::of(pairs, Some(system))
     }
 
     #[test]
@@ -223,7 +239,7 @@ mod tests {
             ("hull-floor", "0.135"),
             ("mass", "300"),
         ]);
-        let read = typed.read(System::Metric, "2026-11-25");
+        let read = typed.read("2026-11-25");
         assert!(read.mistakes.is_empty(), "{:?}", read.mistakes);
         let value = |m| read.survey.value(m).unwrap();
         assert!((value(Measure::Length) - 3.7592).abs() < 1e-9);
@@ -232,15 +248,18 @@ mod tests {
         assert_eq!(value(Measure::FloorHeight), 0.135);
         assert_eq!(read.survey.best(Measure::Beam).unwrap().date, "2026-11-25");
         assert_eq!(read.echoes["hull-beam"], "86.0\u{a0}cm = 33.86\u{a0}in");
-        let imperial = draft(&[("hull-beam", "34"), ("hull-weight", "64")]);
-        let read = imperial.read(System::Imperial, "");
+        let imperial = typed_in(
+            &[("hull-beam", "34"), ("hull-weight", "64")],
+            System::Imperial,
+        );
+        let read = imperial.read("");
         assert!((read.survey.value(Measure::Beam).unwrap() - 0.8636).abs() < 1e-9);
         assert!((read.survey.value(Measure::BareWeight).unwrap() - 29.029_91).abs() < 1e-4);
     }
 
     #[test]
     fn a_weight_of_unknown_basis_is_read_carefully() {
-        let read = draft(&[("hull-weight", "30")]).read(System::Metric, "");
+        let read = draft(&[("hull-weight", "30")]).read("");
         assert!(read.survey.value(Measure::FittedWeight).is_none());
         let bare = read.survey.best(Measure::BareWeight).unwrap();
         assert_eq!(bare.value, 30.0);
@@ -254,7 +273,7 @@ mod tests {
             ("hull-beam", "9 m"),
             ("hull-construction", "<raft>"),
         ]);
-        let read = typed.read(System::Metric, "");
+        let read = typed.read("");
         let said = |name| read.mistakes[name].as_str();
         assert!(said("hull-length").contains("3.76 m"));
         assert!(said("hull-beam").contains("between 0.4 and 1.5 m, not 9"));

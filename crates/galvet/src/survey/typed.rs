@@ -71,6 +71,16 @@ pub(super) fn number(typed: &str, bounds: Bounds, system: System) -> Result<f64,
     }
 }
 
+/// What was typed, a bare number with the unit [`number`] takes it to have.
+pub(super) fn with_unit(typed: &str, bounds: Bounds, system: Option<System>) -> String {
+    let said = bounds.with_unit(typed, system);
+    let in_metres = || bounds.parse(typed, Bare::SI).is_ok();
+    if system == Some(System::Metric) && bounds.parse(&said, Bare::SI).is_err() && in_metres() {
+        return bounds.with_unit(typed, None);
+    }
+    said
+}
+
 /// A form being read.
 pub(crate) struct Typed<'a> {
     form: &'a HashMap<String, String>,

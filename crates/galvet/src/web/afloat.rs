@@ -57,7 +57,7 @@ async fn look(
     more: Option<Evidence>,
 ) -> Result<Option<AfloatPage>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
@@ -155,7 +155,7 @@ async fn read_the_meter(
 ) -> Result<Option<AfloatPage>, Trouble> {
     let shelf = shared.shelf().await?;
     let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
-    let (Some(hull), Ok(asked)) = (hull, ask.resolve(&shelf.catalogue, reader.units)) else {
+    let (Some(hull), Ok(asked)) = (hull, ask.resolve(&shelf.catalogue)) else {
         return Ok(None);
     };
     let (desk, brief) = (shared.desk.clone(), asked.brief);

@@ -1,5 +1,6 @@
 //! The question as it comes with a request.
 
+use super::reader::Reader;
 use crate::question::{Ask, Asked};
 use rocket::Request;
 use rocket::http::{RawStr, Status};
@@ -20,7 +21,10 @@ impl<'r> FromRequest<'r> for Ask {
     type Error = Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        Outcome::Success(Self::of(fields(request)))
+        let Outcome::Success(reader) = request.guard::<Reader>().await else {
+            return Outcome::Success(Self::of(fields(request)));
+        };
+        Outcome::Success(Self::of(fields(request)).shown_in(reader.units))
     }
 }
 

@@ -97,7 +97,7 @@ async fn look(
     not_taken: NotTaken,
 ) -> Result<Option<ChangesPage>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {

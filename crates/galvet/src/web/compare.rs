@@ -114,7 +114,7 @@ async fn part_of(
     shared: &Shared,
 ) -> Result<Option<(Asked, ComparePart)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let mut keys: Vec<String> = Vec::new();

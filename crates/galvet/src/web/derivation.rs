@@ -62,7 +62,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<Answered<DerivationPage>, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     let path = format!("/hulls/{slug}/figures/{figure}");

@@ -40,7 +40,7 @@ async fn drawing(
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     if !asked.errors.is_empty() {

@@ -41,7 +41,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<FlipPage, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;

@@ -116,7 +116,7 @@ async fn part_of(
     shared: &Shared,
 ) -> Result<Option<HullsPart>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;

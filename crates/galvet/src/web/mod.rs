@@ -49,5 +49,4 @@ mod who;
 
 pub(crate) use open::notice;
 pub use open::{OPEN, open_to_everybody};
-pub(crate) use reader::{units_from_key, units_key};
 pub use server::{ServeError, Settings, build, serve};

@@ -12,9 +12,9 @@ use galvet_core::question::Brief;
 use std::sync::Arc;
 
 /// The question it started from, where it asks something else; its query and brief.
-fn start_of(ask: &Ask, now: &Brief, shelf: &Shelf, reader: Reader) -> Option<(Asked, String)> {
+fn start_of(ask: &Ask, now: &Brief, shelf: &Shelf) -> Option<(Asked, String)> {
     let start = ask.unchanged()?;
-    let asked = start.resolve(&shelf.catalogue, reader.units).ok()?;
+    let asked = start.resolve(&shelf.catalogue).ok()?;
     (asked.brief != *now).then(|| (asked, query_of(&start)))
 }
 
@@ -32,7 +32,7 @@ pub(super) async fn moved(
     if let Some(known) = &mut answered.known {
         known.support = None;
     }
-    let Some((asked, query)) = start_of(ask, &answered, shelf, reader) else {
+    let Some((asked, query)) = start_of(ask, &answered, shelf) else {
         return Ok(Moved::default());
     };
     let was = shared.ranking(&asked, shelf, reader.caller).await?;
@@ -69,7 +69,7 @@ pub(super) async fn moved_on(
     reader: Reader,
     shared: &Shared,
 ) -> Result<Moved, Trouble> {
-    match start_of(ask, &asked.brief, shelf, reader) {
+    match start_of(ask, &asked.brief, shelf) {
         Some(start) => against(hull, start, asked, reader, shared).await,
         None => Ok(Moved::default()),
     }
@@ -85,7 +85,7 @@ pub(super) async fn moved_since(
     shared: &Shared,
 ) -> Result<Moved, Trouble> {
     let start = ask.with_rig(rig);
-    match start.resolve(&shelf.catalogue, reader.units) {
+    match start.resolve(&shelf.catalogue) {
         Ok(first) if first.brief != asked.brief => {
             let start = (first, query_of(&start));
             against(hull, start, asked, reader, shared).await

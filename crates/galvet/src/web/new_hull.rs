@@ -69,7 +69,10 @@ impl<'r> FromRequest<'r> for Draft {
     type Error = Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        Outcome::Success(Self::of(fields(request)))
+        let Outcome::Success(reader) = request.guard::<Reader>().await else {
+            return Outcome::Success(Self::default());
+        };
+        Outcome::Success(Self::of(fields(request), reader.typed_in))
     }
 }
 
@@ -87,12 +90,12 @@ async fn drafted(
     shared: &Shared,
 ) -> Result<Option<(Sentence, DraftView)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let action = "/new-hull".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
-    let mut read = typed.read(reader.units, &today());
+    let mut read = typed.read(&today());
     read.survey.key = DRAFT.to_owned();
     let hull = Hull {
         known: None,
@@ -160,8 +163,9 @@ async fn keep(
     let typed = Draft::of(
         form.iter()
             .map(|(name, value)| (name.as_str(), value.clone())),
+        reader.typed_in,
     );
-    let read = typed.read(reader.units, &today());
+    let read = typed.read(&today());
     let query = query_of(&ask);
     if typed.is_empty() || !read.mistakes.is_empty() {
         let Some((sentence, draft)) = drafted(typed, &ask, reader, shared).await? else {

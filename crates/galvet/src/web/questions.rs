@@ -68,7 +68,7 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Questi
     let mut folders: BTreeMap<String, Vec<Line>> = BTreeMap::new();
     for saved in &shelf.catalogue.briefs {
         let start = Ask::start_from(saved.key.clone());
-        let words = start.resolve(&shelf.catalogue, reader.units).map(|asked| {
+        let words = start.resolve(&shelf.catalogue).map(|asked| {
             let path = "/".to_owned();
             sentence(&asked, &shelf.catalogue, path, reader.units).said()
         });
@@ -126,13 +126,12 @@ async fn throw_away(slug: &str, shared: &State<Shared>) -> Result<Redirect, Trou
 async fn save(
     ask: Ask,
     form: Form<SaveForm<'_>>,
-    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let shelf = shared.shelf().await?;
     let short = |text: &str| text.trim().chars().take(LONGEST_NAME).collect::<String>();
     let (name, customer) = (short(form.name), short(form.customer));
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     if name.is_empty() || !asked.errors.is_empty() {

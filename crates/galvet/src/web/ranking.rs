@@ -79,13 +79,7 @@ struct Order {
 }
 
 impl Order {
-    fn of(
-        ranking: &RankingView,
-        wanted: Wanted,
-        list: &Shortlist,
-        ask: &Ask,
-        units: System,
-    ) -> Self {
+    fn of(ranking: &RankingView, wanted: Wanted, list: &Shortlist, ask: &Ask) -> Self {
         let rows: Vec<Sifted<'_>> = ranking
             .rows
             .iter()
@@ -101,7 +95,7 @@ impl Order {
         let named = |slug: &String| known.get(slug).map(|name| (slug.clone(), (*name).clone()));
         let along = |limits| format!("/{}", with_more(&query_of(ask), &wanted.pairs(limits)));
         Self {
-            sieve: sift(&rows, &wanted, units),
+            sieve: sift(&rows, &wanted),
             columns: COLUMNS
                 .iter()
                 .map(|c| (c.key, c.label, wanted.by == c.key, wanted.ties == c.key))
@@ -188,7 +182,7 @@ async fn answer(
     shared: &Shared,
 ) -> Result<Option<(Asked, Sentence, Arc<RankingView>)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     if shelf.hulls.is_empty() {
@@ -233,7 +227,7 @@ async fn ranking_page(
         set_aside: shelf.catalogue.set_aside.len(),
         lead: Lead::of(&shelf, shared),
         sentence,
-        order: Order::of(&ranking, wanted, &list, &ask, reader.units),
+        order: Order::of(&ranking, wanted, &list, &ask),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))
@@ -257,7 +251,7 @@ async fn ranking_part(
         set_aside: shelf.catalogue.set_aside.len(),
         lead: Lead::of(&shelf, shared),
         sentence,
-        order: Order::of(&ranking, wanted, &list, &ask, reader.units),
+        order: Order::of(&ranking, wanted, &list, &ask),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))
@@ -272,7 +266,7 @@ async fn presented(
     present: fn(&crate::answer::Answered) -> Option<String>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, System::Metric) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     if !asked.errors.is_empty() {

@@ -1,12 +1,14 @@
 //! Who reads: the units they chose, remembered in a cookie; until they choose,
 //! the installation's own.
 
+use super::ask::fields;
 use super::caller::Caller;
 use super::shared::Shared;
+use crate::question::{units_from_key, units_key, units_said};
 use galvet_core::base::System;
 use rocket::form::Form;
 use rocket::http::uri::Origin;
-use rocket::http::{Cookie, CookieJar, SameSite, Status};
+use rocket::http::{Cookie, CookieJar, Method, SameSite, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::Redirect;
 use rocket::time::{Duration, OffsetDateTime};
@@ -15,7 +17,11 @@ use rocket::{FromForm, Request, Route, post, routes};
 /// The person before the page.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Reader {
+    /// The units shown: their own. What a form sends is read, and answered, in those it
+    /// was shown in, which its address says.
     pub(crate) units: System,
+    /// The units in which bare numbers of this request were typed; SI where nobody says.
+    pub(super) typed_in: Option<System>,
     /// Whether they read in bright sun.
     pub(super) sun: bool,
     /// Where the answer goes.
@@ -25,21 +31,6 @@ pub(crate) struct Reader {
 const COOKIE: &str = "galvet-units";
 /// There while the reader has chosen the sunlight look.
 const SUN: &str = "galvet-sunlight";
-
-/// The word used in cookie and form.
-pub(crate) const fn units_key(system: System) -> &'static str {
-    match system {
-        System::Metric => "metric",
-        System::Imperial => "imperial",
-    }
-}
-
-/// The system a word names.
-pub(crate) fn units_from_key(key: &str) -> Option<System> {
-    [System::Metric, System::Imperial]
-        .into_iter()
-        .find(|&s| units_key(s) == key)
-}
 
 /// A cookie that remembers a choice for a year.
 fn remembered(name: &'static str, choice: &'static str) -> Cookie<'static> {
@@ -56,14 +47,18 @@ impl<'r> FromRequest<'r> for Reader {
     type Error = std::convert::Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        let units = request
+        let own = request
             .cookies()
             .get(COOKIE)
             .and_then(|cookie| units_from_key(cookie.value()))
             .or_else(|| request.rocket().state::<Shared>().map(Shared::units))
             .unwrap_or_default();
+        let said = units_said(fields(request));
+        let sends = request.method() != Method::Get;
+        let units = said.filter(|_| sends).unwrap_or(own);
         Outcome::Success(Self {
             units,
+            typed_in: said.or(sends.then_some(units)),
             sun: request.cookies().get(SUN).is_some(),
             caller: Caller::of(request),
         })

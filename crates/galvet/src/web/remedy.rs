@@ -32,7 +32,7 @@ async fn worked_out(
     shared: &Shared,
 ) -> Result<Option<(Remedy, Rig)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {

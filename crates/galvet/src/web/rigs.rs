@@ -65,7 +65,7 @@ async fn look(
         return Ok(None);
     };
     let query = query_of(ask);
-    let Ok(question) = ask.resolve(all, reader.units) else {
+    let Ok(question) = ask.resolve(all) else {
         return Ok(None);
     };
     let path = format!("/rigs/{slug}");

@@ -133,7 +133,7 @@ async fn look(
     shown: Shown,
 ) -> Result<Option<StowPage>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
@@ -278,7 +278,7 @@ async fn space_of(
     shared: &Shared,
 ) -> Result<Option<(Space, String)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(None);
     };
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {

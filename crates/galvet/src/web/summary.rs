@@ -42,7 +42,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<SummaryPage, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     if !asked.errors.is_empty() {

@@ -57,7 +57,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<Answered<TalkPage>, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     let written = || sentence::sentence(&asked, &shelf.catalogue, "/ask".to_owned(), reader.units);

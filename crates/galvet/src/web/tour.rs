@@ -32,7 +32,7 @@ impl TourPage {
 #[get("/tour")]
 async fn page(reader: Reader, shared: &State<Shared>) -> Result<Result<TourPage, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = Ask::default().resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = Ask::default().resolve(&shelf.catalogue) else {
         return Ok(Err(Status::NotFound));
     };
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;

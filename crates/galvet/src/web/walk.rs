@@ -74,7 +74,7 @@ async fn next(
     shared: &Shared,
 ) -> Result<Vec<NextStep>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue, reader.units) else {
+    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
         return Ok(Vec::new());
     };
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {

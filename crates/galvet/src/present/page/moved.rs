@@ -158,7 +158,7 @@ mod tests {
         let hulls: Vec<Hull> = hulls.collect();
         let answer = |pairs: &[(&str, &str)]| {
             let ask = Ask::of(pairs.iter().map(|&(n, v)| (n, v.to_owned())));
-            let asked = ask.resolve(&demo, System::Metric);
+            let asked = ask.resolve(&demo);
             let brief = asked.map_err(|_| "nothing to ask").unwrap().brief;
             let answered = desk.ranking(&Arc::new(brief), &hulls, &Patient);
             answered.map_err(|_| "given up").unwrap()

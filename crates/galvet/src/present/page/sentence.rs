@@ -2,7 +2,7 @@
 
 use super::beside::{cautions, tries};
 use super::moved::Moved;
-use crate::question::{Answer, Asked, Kind, MORE, PARTS, Part, PartId, company, given};
+use crate::question::{Answer, Asked, Kind, MORE, PARTS, Part, PartId, company, given, units_key};
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;
@@ -58,6 +58,8 @@ pub struct Sentence {
     pub action: String,
     /// Slug of the saved question it starts from; empty for none.
     pub start: String,
+    /// The units it is shown in, which it sends.
+    pub units: &'static str,
     /// What else stands in the page's address and stays in it: names and values.
     pub along: Vec<(&'static str, String)>,
     /// Whether the page's script takes that along by itself.
@@ -317,6 +319,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
     let more: Vec<Pick> = MORE.iter().map(|&id| make.pick(id)).collect();
     let limits: Vec<Field> = limited.into_iter().map(|l| l.1).collect();
     Sentence {
+        units: units_key(system),
         action,
         start: asked.start.clone().unwrap_or_default(),
         along: Vec::new(),
@@ -383,7 +386,7 @@ mod tests {
     fn every_part_of_words_shows_an_answer_of_its_own() {
         let catalogue = crate::demo_data::catalogue().unwrap();
         let asked = crate::question::Ask::of(std::iter::empty::<(&str, String)>());
-        let asked = asked.resolve(&catalogue, System::Metric);
+        let asked = asked.resolve(&catalogue);
         let asked = asked.map_err(|_| "nothing to ask").unwrap();
         let make = Maker {
             asked: &asked,

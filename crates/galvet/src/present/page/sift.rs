@@ -2,7 +2,8 @@
 //! call by another, and only those within the reader's limits.
 
 use crate::present::columns::{COLUMNS, Cell, Column, Holds, column_named};
-use galvet_core::base::{Bare, Bounds, Dimension, System};
+use crate::question::units_said;
+use galvet_core::base::{Bare, Bounds, Dimension};
 use galvet_core::rank::Firmness;
 
 /// What precedes a column's word in the address where it is a limit.
@@ -46,8 +47,11 @@ pub struct Wanted {
 }
 
 impl Wanted {
-    /// Reads it out of an address' names and values.
+    /// Reads it out of an address' names and values; bare limits are given the unit
+    /// they were typed in, where the address says.
     pub fn of<'a>(fields: impl Iterator<Item = (&'a str, String)>) -> Self {
+        let fields: Vec<(&str, String)> = fields.collect();
+        let units = units_said(fields.iter().cloned());
         let mut out = Self::default();
         for (name, value) in fields {
             let known = |value: String| column_named(&value).map(|(_, c)| c.key.to_owned());
@@ -59,6 +63,10 @@ impl Wanted {
                 _ => {
                     let column = name.strip_prefix(ONLY).and_then(column_named);
                     if let Some((_, column)) = column.filter(|_| !value.trim().is_empty()) {
+                        let value = match bounds(column) {
+                            Some(bounds) => bounds.with_unit(&value, units),
+                            None => value,
+                        };
                         out.limits.push((column.key.to_owned(), value));
                     }
                 }
@@ -105,13 +113,13 @@ pub struct Sieve {
 
 /// Sifts and orders rows.
 #[must_use]
-pub fn sift(rows: &[Sifted<'_>], wanted: &Wanted, system: System) -> Sieve {
+pub fn sift(rows: &[Sifted<'_>], wanted: &Wanted) -> Sieve {
     let mut limits: Vec<(usize, &Column, f64)> = Vec::new();
     let mut fields: Vec<LimitField> = Vec::new();
     for (at, column) in COLUMNS.iter().enumerate() {
         let typed = wanted.limits.iter().find(|(key, _)| key == column.key);
         let typed = typed.map_or("", |(_, text)| text);
-        let read = (!typed.is_empty()).then(|| read(column, typed, system));
+        let read = (!typed.is_empty()).then(|| read(column, typed));
         let mut mistake = String::new();
         match read {
             Some(Ok(limit)) => limits.push((at, column, limit)),
@@ -178,45 +186,29 @@ fn break_ties(order: &mut [usize], rows: &[Sifted<'_>], at: usize, column: &Colu
     }
 }
 
-/// A limit as typed.
-fn read(column: &Column, typed: &str, system: System) -> Result<f64, String> {
-    let number = |dimension, lo, hi, bare| {
-        let bounds = Bounds::new("the limit", dimension, lo, hi);
-        bounds.parse(typed, bare).map_err(|e| e.to_string())
+/// What a limit of a column may be; `None` for one that is chosen.
+fn bounds(column: &Column) -> Option<Bounds> {
+    let (dimension, most) = match column.holds {
+        Holds::Number(Dimension::Money, _) => (Dimension::Money, 1e6),
+        Holds::Number(dimension, _) => (dimension, 1e4),
+        Holds::Area | Holds::Count(_) => (Dimension::Ratio, 1e4),
+        Holds::Judged(_) => return None,
     };
-    match column.holds {
-        Holds::Number(dimension, _) => {
-            let (bare, scale) = bare(dimension, system);
-            let most = if dimension == Dimension::Money {
-                1e6
-            } else {
-                1e4
-            };
-            number(dimension, 0.0, most, bare).map(|v| v * scale)
-        }
-        Holds::Area | Holds::Count(_) => number(Dimension::Ratio, 0.0, 1e4, Bare::SI),
-        Holds::Judged(judgement) => {
-            let answers = judgement.answers();
-            let at = answers.iter().position(|a| a.0 == typed);
-            at.map(|at| at as f64)
-                .ok_or_else(|| format!("“{typed}” is not one of the answers"))
-        }
-    }
+    Some(Bounds::new("the limit", dimension, 0.0, most))
 }
 
-/// What a number without a unit means here, and what it is multiplied by where it has
-/// no unit of its own to be written with.
-fn bare(dimension: Dimension, system: System) -> (Bare, f64) {
-    let imperial = system == System::Imperial;
-    match dimension {
-        Dimension::Mass if imperial => (Bare::POUNDS, 1.0),
-        Dimension::Length if imperial => (Bare::FEET, 1.0),
-        Dimension::FineLength | Dimension::ShortLength if imperial => (Bare::INCHES, 1.0),
-        Dimension::FineLength => (Bare::MILLIMETRES, 1.0),
-        Dimension::ShortLength => (Bare::CENTIMETRES, 1.0),
-        Dimension::Speed => (Bare::SI, 1.0 / system.convert(Dimension::Speed, 1.0)),
-        _ => (Bare::SI, 1.0),
+/// A limit as typed.
+fn read(column: &Column, typed: &str) -> Result<f64, String> {
+    if let Some(bounds) = bounds(column) {
+        return bounds.parse(typed, Bare::SI).map_err(|e| e.to_string());
     }
+    let answers = match column.holds {
+        Holds::Judged(judgement) => judgement.answers(),
+        _ => &[],
+    };
+    let at = answers.iter().position(|a| a.0 == typed);
+    at.map(|at| at as f64)
+        .ok_or_else(|| format!("“{typed}” is not one of the answers"))
 }
 
 fn field(column: &Column, typed: &str, mistake: String) -> LimitField {
@@ -287,7 +279,7 @@ mod tests {
             row(Some(0.10), Some(0.2)),
         ];
         let rows = sifted(&rows, &[0.9, 0.9]);
-        let by = |key| sift(&rows, &asked(&[("by", key)]), System::Metric).rows;
+        let by = |key| sift(&rows, &asked(&[("by", key)])).rows;
         assert_eq!(by(""), [0, 1, 2]);
         assert_eq!(by("draft"), [2, 0, 1]);
         assert_eq!(by("floor"), [1, 0, 2]);
@@ -299,31 +291,38 @@ mod tests {
         let rows = [0.13, 0.12, 0.11, 0.10].map(|d| row(Some(d), None));
         // First against second is open, second against third as well, the last is sure.
         let rows = sifted(&rows, &[0.52, 0.55, 0.97]);
-        let ties = sift(&rows, &asked(&[("ties", "draft")]), System::Metric);
+        let ties = sift(&rows, &asked(&[("ties", "draft")]));
         assert_eq!(ties.rows, [2, 1, 0, 3]);
     }
 
     #[test]
-    fn limits_are_read_in_the_readers_units_and_hide_what_is_not_known_to_meet_them() {
+    fn limits_are_read_in_the_units_they_were_typed_in_and_hide_what_is_not_known_to_meet_them() {
         let rows = [
             row(Some(0.12), Some(0.2)),
             row(None, Some(0.4)),
             row(Some(0.10), Some(0.3)),
         ];
         let rows = sifted(&rows, &[]);
-        let shown = |fields: &[(&str, &str)], system| sift(&rows, &asked(fields), system);
-        let draft = |text| shown(&[("only-draft", text)], System::Metric).rows;
+        let shown = |fields: &[(&str, &str)]| sift(&rows, &asked(fields));
+        let draft = |text| shown(&[("only-draft", text), ("units", "metric")]).rows;
         assert_eq!(draft("11 cm"), [2]);
         assert_eq!(draft("120"), [0, 2]);
-        assert_eq!(shown(&[("only-draft", "4")], System::Imperial).rows, [2]);
+        let inches = asked(&[("only-draft", "4"), ("units", "imperial")]);
+        assert_eq!(sift(&rows, &inches).rows, [2]);
+        // Its own address is read alike in any units.
+        assert_eq!(
+            inches.pairs(true),
+            [("only-draft".to_owned(), "4 in".to_owned())]
+        );
+        assert_eq!(shown(&[("only-draft", "0.1")]).rows, [2]);
         let two = [("only-draft", "12 cm"), ("only-floor", "0.25")];
-        let both = shown(&two, System::Metric);
+        let both = shown(&two);
         assert_eq!((both.rows, both.hidden, both.sifts), (vec![2], 2, true));
         // What is not understood hides nothing, and is told where it was typed.
-        let odd = shown(&[("only-draft", "shallow")], System::Metric);
+        let odd = shown(&[("only-draft", "shallow")]);
         assert_eq!(odd.rows.len(), 3);
         let told = odd.fields.iter().find(|f| f.name == "only-draft").unwrap();
         assert!(told.mistake.contains("“shallow” is not understood"));
-        assert_eq!(shown(&[("list", "mine")], System::Metric).rows, [1]);
+        assert_eq!(shown(&[("list", "mine")]).rows, [1]);
     }
 }

@@ -242,7 +242,7 @@ mod tests {
         let mut word = "water";
         loop {
             let asked = Ask::of(std::iter::empty::<(&str, String)>());
-            let asked = asked.resolve(&catalogue, System::Metric);
+            let asked = asked.resolve(&catalogue);
             let asked = asked.map_err(|_| "nothing to ask").unwrap();
             let mut sentence = sentence(&asked, &catalogue, "/ask".to_owned(), System::Metric);
             let talk = talk(word, &mut sentence, &asked.brief);
