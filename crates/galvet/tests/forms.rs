@@ -231,18 +231,24 @@ fn another(text: &str) -> Option<String> {
 fn a_form_changes_what_was_typed_and_nothing_else() {
     let desk = Desk::with(&awkward());
     let (mut opened, mut typed) = (0, 0);
-    for units in ["metric", "imperial"] {
-        desk.post("/settings/units", &format!("units={units}&back=/"));
+    for (units, other) in [("metric", "imperial"), ("imperial", "metric")] {
+        let switch = |to: &str| desk.post("/settings/units", &format!("units={to}&back=/"));
+        switch(units);
         // A few things of the shelf are as good as eighty.
         let mut shelf = 0;
-        for at in pages(&desk) {
+        let all = pages(&desk);
+        for at in all {
             if at.starts_with("/kit/") {
                 shelf += 1;
                 if shelf % 11 != 0 {
                     continue;
                 }
             }
+            switch(units);
             let page = desk.page(&at);
+            // In another tab the units are switched meanwhile: what was shown is read in
+            // those it was shown in.
+            switch(other);
             // What a guess is kept for is to say that it was measured.
             let guess = page.contains("guessed from her length");
             for form in forms(&page) {
@@ -294,4 +300,76 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
     }
     assert!(opened > 60 && typed > 200, "{opened} opened, {typed} typed");
     println!("{opened} forms opened and saved, {typed} fields typed");
+}
+
+/// Pages of every kind, found by their links: two of each shape of address.
+fn every_kind(desk: &Desk) -> Vec<String> {
+    let shape = |at: &str| -> String {
+        let path = at.split('?').next().unwrap_or_default();
+        let places: Vec<&str> = path.split('/').collect();
+        // The second place is a record's key.
+        let named = |(i, place): (usize, &&str)| if i == 2 { "*" } else { place }.to_owned();
+        places
+            .iter()
+            .enumerate()
+            .map(|(i, p)| named((i, p)))
+            .collect::<Vec<_>>()
+            .join("/")
+    };
+    let mut seen: BTreeMap<String, usize> = BTreeMap::new();
+    let mut found = BTreeSet::new();
+    let mut next: VecDeque<String> = ["/".to_owned()].into();
+    while let Some(at) = next.pop_front() {
+        let times = seen.entry(shape(&at)).or_default();
+        if *times >= 2 || found.contains(&at) {
+            continue;
+        }
+        *times += 1;
+        found.insert(at.clone());
+        let response = desk.ask(&at);
+        let html = response.content_type() == Some(ContentType::HTML);
+        if response.status() != Status::Ok || !html {
+            continue;
+        }
+        let page = response.into_string().unwrap_or_default();
+        let links = between(&page, "href=\"/", "\"").map(|link| format!("/{}", unescaped(link)));
+        next.extend(links.filter(|link| !link.starts_with("/static")));
+    }
+    found.into_iter().collect()
+}
+
+#[test]
+fn every_form_in_which_figures_are_typed_sends_its_units() {
+    /// Words, in which no figure is typed.
+    const WORDS: [&str; 6] = ["name", "customer", "find", "from", "to", "pins"];
+    let desk = Desk::demo();
+    let (mut sends, mut silent) = (BTreeSet::new(), BTreeSet::new());
+    for at in every_kind(&desk) {
+        let response = desk.ask(&at);
+        if response.content_type() != Some(ContentType::HTML) {
+            continue;
+        }
+        let page = response.into_string().unwrap_or_default();
+        for form in between(&page, "<form", "</form>") {
+            let inputs = between(form, "<input", ">");
+            let mut figures = inputs.filter(|input| {
+                let text = input.contains("type=\"text\"") || !input.contains("type=");
+                let name = between(input, "name=\"", "\"").next().unwrap_or_default();
+                text && !WORDS.contains(&name)
+            });
+            if figures.next().is_none() {
+                continue;
+            }
+            let action = between(form, "action=\"", "\"").next().unwrap_or_default();
+            let says = if form.contains("method=\"post\"") {
+                action.contains("units=metric")
+            } else {
+                form.contains("name=\"units\" value=\"metric\"")
+            };
+            let path = action.split('?').next().unwrap_or_default().to_owned();
+            if says { &mut sends } else { &mut silent }.insert(path);
+        }
+    }
+    assert_eq!(silent, BTreeSet::new());
+    assert!(sends.len() > 20, "{sends:?}");
 }
