@@ -1,6 +1,7 @@
 //! What can go wrong with the database.
 
 use crate::db::Kind;
+use galvet_core::hull::TooMany;
 use serde_json::Value;
 use std::path::PathBuf;
 use thiserror::Error;
@@ -63,6 +64,9 @@ pub enum StoreError {
         /// What they saved.
         theirs: Box<Theirs>,
     },
+    /// More in a record than it holds.
+    #[error(transparent)]
+    TooMuch(#[from] TooMany),
     /// A name that a living record has already.
     #[error("there is a {} “{slug}” already", kind.key())]
     Taken {

@@ -126,6 +126,11 @@ fn text() -> impl Strategy<Value = String> {
     prop_oneof![2 => odd.prop_map(str::to_owned), 3 => "[ -~]{0,24}".prop_map(|t| t.trim().to_owned())]
 }
 
+/// The same on one line: a name.
+fn line() -> impl Strategy<Value = String> {
+    text().prop_map(|text| text.replace('\n', " "))
+}
+
 fn readings() -> impl Strategy<Value = BTreeMap<Measure, Vec<Reading>>> {
     let one = (
         0..Measure::ALL.len(),
@@ -145,7 +150,7 @@ fn readings() -> impl Strategy<Value = BTreeMap<Measure, Vec<Reading>>> {
             };
             let value = row.lo + share * (row.hi - row.lo);
             let mut reading = Reading::new(measure, value, source).unwrap();
-            reading.date = ["", "2026-04-12", "spring"][usize::from(dated)].to_owned();
+            reading.date = ["", "2026-04-12", "1999-12-31"][usize::from(dated)].to_owned();
             out.entry(measure).or_default().push(reading);
         }
         out
@@ -205,7 +210,7 @@ fn looked() -> impl Strategy<Value = Looked> {
 prop_compose! {
     fn hull()(
         key in "[a-z0-9][a-z0-9-]{0,20}",
-        (maker, model, includes, notes) in (text(), text(), text(), text()),
+        (maker, model, includes, notes) in (line(), line(), text(), text()),
         year in prop::option::of(1950_u16..2100),
         construction in select(Construction::ALL),
         bottom in prop::option::of(select(BottomShape::ALL)),

@@ -35,22 +35,31 @@ fn undo_and_redo_walk_the_changes_and_history_keeps_them_all() {
             .write("Ana", name, |door| door.put(&next, Some(known)))
             .unwrap();
     }
-    assert_eq!(store.undo("Ana").unwrap(), "Two");
+    assert_eq!(common::undo(&store, "Ana").unwrap(), "Two");
     assert_eq!(model(&store), "One");
-    assert_eq!(store.undo("Ana").unwrap(), "One");
+    assert_eq!(common::undo(&store, "Ana").unwrap(), "One");
     assert_eq!(model(&store), "Pipkin");
-    assert_eq!(store.redo("Ana").unwrap(), "One");
-    assert_eq!(store.redo("Ana").unwrap(), "Two");
+    assert_eq!(common::redo(&store, "Ana").unwrap(), "One");
+    assert_eq!(common::redo(&store, "Ana").unwrap(), "Two");
     assert_eq!(model(&store), "Two");
-    assert!(matches!(store.redo("Ana"), Err(StoreError::Nothing(_))));
-    // Something new after an undo: what was undone cannot be redone over it.
-    store.undo("Ana").unwrap();
+    assert!(matches!(
+        common::redo(&store, "Ana"),
+        Err(StoreError::Nothing(_))
+    ));
+    // Something new of somebody else after an undo: what was undone cannot be redone over
+    // it, and it is said whose it is.
+    common::undo(&store, "Ana").unwrap();
     let (now, _) = store.record(Kind::Hull, "quarnel-pipkin").unwrap().unwrap();
     let third = renamed(&first, "Three");
     store
         .write("Ben", "Three", |door| door.put(&third, Some(now)))
         .unwrap();
-    assert!(matches!(store.redo("Ana"), Err(StoreError::Nothing(_))));
+    let Err(StoreError::Conflict { theirs }) = common::redo(&store, "Ana") else {
+        unreachable!()
+    };
+    assert_eq!(theirs.who, "Ben");
+    // One's own new act, and there is nothing to do again.
+    assert!(store.steps("Ben", None).unwrap().redo.is_none());
     let history = store.history(Kind::Hull, known.id).unwrap();
     let labels: Vec<&str> = history.iter().map(|c| c.label.as_str()).collect();
     assert_eq!(
@@ -76,7 +85,7 @@ fn undo_and_redo_walk_the_changes_and_history_keeps_them_all() {
     };
     store.back_to("Ana", Kind::Hull, now, 2).unwrap();
     assert_eq!(model(&store), "One");
-    store.undo("Ana").unwrap();
+    common::undo(&store, "Ana").unwrap();
     assert_eq!(model(&store), "Three");
 }
 
@@ -100,7 +109,7 @@ fn what_is_thrown_away_lies_in_the_trash_and_comes_back() {
     let trash = store.trash().unwrap();
     assert_eq!(trash.len(), 1);
     assert_eq!(trash[0].document["model"], "Pipkin");
-    store.take_back("Ana", &trash[0]).unwrap();
+    store.take_back("Ana", &trash[..1]).unwrap();
     let (back, record) = store.record(Kind::Hull, "quarnel-pipkin").unwrap().unwrap();
     assert_eq!((back.id, record), (known.id, first));
     assert!(store.trash().unwrap().is_empty());
@@ -113,7 +122,7 @@ fn what_is_thrown_away_lies_in_the_trash_and_comes_back() {
     store
         .write("Ben", "another", |door| door.put(&stranger, None))
         .unwrap();
-    let taken = store.take_back("Ana", &trash[0]).unwrap_err();
+    let taken = store.take_back("Ana", &trash[..1]).unwrap_err();
     assert!(matches!(taken, StoreError::Taken { .. }), "{taken}");
     assert_eq!(store.trash().unwrap().len(), 1);
 }
@@ -135,7 +144,7 @@ fn a_rig_that_questions_use_is_not_thrown_away_under_them() {
         })
         .unwrap();
     // One group, one undo: both are back.
-    store.undo("Ana").unwrap();
+    common::undo(&store, "Ana").unwrap();
     assert!(store.record(Kind::Rig, "reed-edge-day").unwrap().is_some());
     assert!(store.record(Kind::Brief, "reed-edge").unwrap().is_some());
 }
@@ -281,8 +290,105 @@ fn a_clock_set_back_upsets_no_order() {
         (history[0].label.as_str(), history[1].label.as_str()),
         ("second", "first")
     );
-    assert_eq!(store.undo("Ana").unwrap(), "second");
+    assert_eq!(common::undo(&store, "Ana").unwrap(), "second");
     assert_eq!(model(&store), "first");
-    assert_eq!(store.redo("Ana").unwrap(), "second");
+    assert_eq!(common::redo(&store, "Ana").unwrap(), "second");
     assert_eq!(model(&store), "second");
+}
+
+fn gear(store: &Store, key: &str) -> (Known, Box<galvet_core::gear::Gear>) {
+    let (known, record) = store.record(Kind::Gear, key).unwrap().unwrap();
+    let Record::Gear(gear) = record else {
+        unreachable!()
+    };
+    (known, gear)
+}
+
+/// Puts a price on a thing; the group it made.
+fn price(store: &Store, who: &str, key: &str, price: f64) -> i64 {
+    let (known, mut thing) = gear(store, key);
+    thing.price = Some(price);
+    let put = |door: &mut Door<'_>| door.put(&Record::Gear(thing.clone()), Some(known));
+    store
+        .write(who, &format!("priced at {price}"), put)
+        .unwrap();
+    store.steps(who, None).unwrap().undo.unwrap().group
+}
+
+#[test]
+fn two_people_at_one_shelf_take_back_their_own() {
+    let (_directory, store) = filled();
+    let priced = |key| gear(&store, key).1.price;
+    let was = [priced("open-crate"), priced("drift-sock")];
+    let anas = price(&store, "Ana", "open-crate", 11.0);
+    let bens = price(&store, "Ben", "drift-sock", 12.0);
+    // Each is offered their own, with the thing's name, though Ben's came later.
+    let offered = store.steps("Ana", None).unwrap().undo.unwrap();
+    assert_eq!(offered.group, anas);
+    assert!(
+        offered.words.starts_with("priced at 11 ("),
+        "{}",
+        offered.words
+    );
+    assert!(store.steps("Cle", None).unwrap().undo.is_none());
+    // Nobody takes back another's, whatever a page says.
+    let refused = store.reverse("Ana", bens).unwrap_err();
+    assert!(matches!(refused, StoreError::Nothing(_)));
+    store.reverse("Ana", anas).unwrap();
+    assert_eq!(
+        (priced("open-crate"), priced("drift-sock")),
+        (was[0], Some(12.0))
+    );
+    // Twice is told, not done.
+    assert!(matches!(
+        store.reverse("Ana", anas),
+        Err(StoreError::Nothing("it was taken back already"))
+    ));
+    store.reverse("Ben", bens).unwrap();
+    assert_eq!(priced("drift-sock"), was[1]);
+}
+
+#[test]
+fn the_act_a_page_names_is_taken_back_and_stands_at_its_record() {
+    let (_directory, store) = filled();
+    let priced = |key| gear(&store, key).1.price;
+    let was = priced("open-crate");
+    let first = price(&store, "Ana", "open-crate", 11.0);
+    let second = price(&store, "Ana", "drift-sock", 12.0);
+    // Each record offers the last act on it.
+    let at = |key| store.steps("Ana", Some((Kind::Gear, key))).unwrap();
+    assert_eq!(at("open-crate").undo.unwrap().group, first);
+    assert_eq!(at("drift-sock").undo.unwrap().group, second);
+    assert_eq!(at("nothing"), galvet_store::Steps::default());
+    // The earlier one alone; the later stands.
+    store.reverse("Ana", first).unwrap();
+    assert_eq!(
+        (priced("open-crate"), priced("drift-sock")),
+        (was, Some(12.0))
+    );
+    assert!(at("open-crate").undo.is_none());
+    let again = at("open-crate").redo.unwrap();
+    store.reverse("Ana", again.group).unwrap();
+    assert_eq!(priced("open-crate"), Some(11.0));
+    // Somebody else changed it since: said, with their name, and nothing is done.
+    price(&store, "Ben", "open-crate", 13.0);
+    let mine = at("open-crate").undo.unwrap();
+    let Err(StoreError::Conflict { theirs }) = store.reverse("Ana", mine.group) else {
+        unreachable!()
+    };
+    assert_eq!(theirs.who, "Ben");
+    assert_eq!(priced("open-crate"), Some(13.0));
+}
+
+#[test]
+fn what_the_command_line_did_anybody_takes_back_once() {
+    let (_directory, store) = filled();
+    let was = gear(&store, "open-crate").1.price;
+    let act = price(&store, "command line", "open-crate", 11.0);
+    for who in ["Ana", "Ben"] {
+        assert_eq!(store.steps(who, None).unwrap().undo.unwrap().group, act);
+    }
+    store.reverse("Ana", act).unwrap();
+    assert_eq!(gear(&store, "open-crate").1.price, was);
+    assert!(store.steps("Ben", None).unwrap().undo.is_none());
 }

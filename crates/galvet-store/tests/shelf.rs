@@ -105,7 +105,7 @@ fn a_thing_weighed_anew_changes_every_rig_that_holds_it() {
     let now = rig_named(&after.rigs, "night-zander").loaded();
     assert!((now - was - 3.0).abs() < 1e-9, "28 → 31 kg: {was} → {now}");
     // And back.
-    store.undo("Ana").unwrap();
+    common::undo(&store, "Ana").unwrap();
     let back = store.catalogue().unwrap();
     assert_eq!(rig_named(&back.rigs, "night-zander").loaded(), was);
 }
@@ -133,8 +133,8 @@ fn what_a_rig_holds_is_not_thrown_away_under_it() {
         })
         .unwrap();
     throw(known).unwrap();
-    assert_eq!(store.undo("Ana").unwrap(), "away");
-    assert_eq!(store.undo("Ana").unwrap(), "lighter");
+    assert_eq!(common::undo(&store, "Ana").unwrap(), "away");
+    assert_eq!(common::undo(&store, "Ana").unwrap(), "lighter");
     let Record::Rig(back) = kept(&store, Kind::Rig, "sound-trolling").1 else {
         unreachable!()
     };

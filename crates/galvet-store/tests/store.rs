@@ -168,7 +168,10 @@ fn a_database_of_the_first_release_is_copied_aside_and_taken_over_whole() {
         .unwrap()
         .0;
     assert_eq!(store.history(Kind::Hull, known.id).unwrap().len(), 1);
-    assert!(matches!(store.undo("test"), Err(StoreError::Nothing(_))));
+    assert!(matches!(
+        common::undo(&store, "test"),
+        Err(StoreError::Nothing(_))
+    ));
     let names: Vec<String> = fs::read_dir(directory.path())
         .unwrap()
         .map(|e| e.unwrap().file_name().into_string().unwrap())

@@ -218,7 +218,7 @@ fn a_trial_paddle_is_logged_undone_and_a_yardstick() {
     // Whoever found her steady finds steady what has as much support.
     let ranked = desk.page("/?known=hobrin-cassel&felt=steady");
     assert!(ranked.contains("steady for you"));
-    desk.post("/undo", "back=/");
+    desk.undo();
     assert!(desk.page(path).contains("Nobody has been in her yet"));
 }
 
@@ -243,7 +243,7 @@ fn questions_are_kept_by_customer_copied_and_thrown_away() {
     );
     desk.post("/questions/torv-essen-standing/throw-away", "");
     assert!(!desk.page("/questions").contains("Standing</a>"));
-    desk.post("/undo", "back=/");
+    desk.undo();
     assert!(desk.page("/questions").contains("Standing</a>"));
     // A colon in a name makes nobody a customer.
     let own = desk.post("/questions?mass=71+kg", "name=Sound%3A+outer+edge");

@@ -92,7 +92,7 @@ fn a_water_of_ones_own_is_put_in_changed_asked_about_and_not_lost() {
     );
     assert_eq!(desk.post("/waters/pond", "action=forget"), Status::SeeOther);
     assert_eq!(desk.ask("/waters/pond").status(), Status::NotFound);
-    desk.post("/undo", "back=/waters");
+    desk.undo();
     assert_eq!(desk.ask("/waters/pond").status(), Status::Ok);
 }
 

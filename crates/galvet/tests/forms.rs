@@ -20,6 +20,11 @@ const HULLS: [&str; 2] = ["fennick-dunmarrow", "quarnel-sprannet"];
 /// The demo with figures that no form shows to their last digit.
 fn awkward() -> Catalogue {
     let mut all = demo_data::catalogue().unwrap();
+    // A few of each kind are as good as all, and everything kept is looked at often.
+    (all.rigs, all.briefs) = (Vec::new(), Vec::new());
+    all.hulls.retain(|h| HULLS.contains(&h.survey.key.as_str()));
+    all.gear = all.gear.into_iter().step_by(11).collect();
+    all.waters.truncate(4);
     for gear in &mut all.gear {
         gear.price = Some(19.95);
         gear.dry_mass += 0.001_37;
@@ -234,16 +239,8 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
     for (units, other) in [("metric", "imperial"), ("imperial", "metric")] {
         let switch = |to: &str| desk.post("/settings/units", &format!("units={to}&back=/"));
         switch(units);
-        // A few things of the shelf are as good as eighty.
-        let mut shelf = 0;
         let all = pages(&desk);
         for at in all {
-            if at.starts_with("/kit/") {
-                shelf += 1;
-                if shelf % 11 != 0 {
-                    continue;
-                }
-            }
             switch(units);
             let page = desk.page(&at);
             // In another tab the units are switched meanwhile: what was shown is read in
@@ -288,7 +285,7 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
                         || moved.len() == 2 && after.get(&moved[0]) == after.get(&moved[1]);
                     assert!(one, "{units} {at}: {name} {text} -> {other}: {moved:?}");
                     typed += 1;
-                    desk.post("/undo", "back=/");
+                    desk.undo();
                     assert_eq!(
                         changed(&before.1, &kept(&desk)),
                         [""; 0],

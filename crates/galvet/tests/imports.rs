@@ -112,8 +112,8 @@ fn a_file_is_looked_over_put_right_and_taken_in_in_one_step() {
     ];
     assert_eq!(post(&fixes, TABLE, &choices).0, Status::SeeOther);
     assert_eq!(desk.store.catalogue().unwrap().hulls.len(), count + 4);
-    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
-    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert_eq!(desk.undo(), Status::SeeOther);
+    assert_eq!(desk.undo(), Status::SeeOther);
     assert_eq!(desk.store.catalogue().unwrap().hulls.len(), count);
 }
 

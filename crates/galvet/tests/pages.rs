@@ -162,7 +162,7 @@ fn a_question_is_saved_taken_up_again_and_undone() {
         json
     };
     assert_eq!(answer("brief=pond-with-ana"), answer("mass=101&water=pond"));
-    assert_eq!(desk.post("/undo", "back=/"), Status::SeeOther);
+    assert_eq!(desk.undo(), Status::SeeOther);
     assert_eq!(desk.store.catalogue().unwrap().briefs.len(), before);
     // A name of nothing, a question that is none, a page elsewhere.
     assert_eq!(

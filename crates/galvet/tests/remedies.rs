@@ -120,7 +120,7 @@ fn a_remedy_taken_twice_makes_one_rig_and_can_be_undone() {
     // The rig it came from is as it was.
     let old = rigs.iter().find(|r| r.key == "sound-trolling").unwrap();
     assert!(old.lines.iter().any(|l| l.item.contains("0.9 m")));
-    desk.post("/undo", "back=/");
+    desk.undo();
     assert_eq!(desk.store.catalogue().unwrap().rigs.len(), before);
 }
 

@@ -292,7 +292,7 @@ fn the_board_keeps_what_is_put_and_works_around_it() {
     };
     assert_eq!(laid(&desk)["reed-edge-day"][0].x, 2.95);
     // Undone, put again, let go.
-    assert_eq!(desk.post("/undo", "back=/hulls"), Status::SeeOther);
+    assert_eq!(desk.undo(), Status::SeeOther);
     assert_eq!(laid(&desk), BTreeMap::new());
     assert_eq!(put(form).status(), Status::SeeOther);
     assert_eq!(put("action=free-all").status(), Status::SeeOther);
@@ -368,7 +368,7 @@ fn a_rig_from_nothing_and_a_thing_that_no_longer_fits() {
             .any(|t| t.contains("open crate: 1400\u{a0}mm long")),
         "{after:?}"
     );
-    assert_eq!(desk.post("/undo", "back=/kit"), Status::SeeOther);
+    assert_eq!(desk.undo(), Status::SeeOther);
     assert_eq!(fits(&desk).len(), before);
     // A thing in use is not thrown away; one that is not, is, and comes back.
     let used = desk.send("/kit/open-crate", ContentType::Form, "action=forget");

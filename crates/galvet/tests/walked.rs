@@ -21,7 +21,7 @@ fn survey(desk: &Desk, key: &str) -> Survey {
 
 /// Takes back the last change.
 fn undo(desk: &Desk) {
-    assert_eq!(desk.post("/undo", "back=/hulls"), Status::SeeOther);
+    assert_eq!(desk.undo(), Status::SeeOther);
 }
 
 #[test]

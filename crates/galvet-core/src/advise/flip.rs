@@ -26,8 +26,8 @@ pub struct Flip {
 }
 
 /// How far the mass is changed at most, kg, and in which steps it is looked.
-const FARTHEST: f64 = 25.0;
-const STEP: f64 = 2.5;
+pub const FARTHEST: f64 = 25.0;
+const STEP: f64 = 5.0;
 /// To this the smallest change is told, kg.
 const TOLD: f64 = 0.5;
 /// Most things tried ashore.
@@ -42,6 +42,18 @@ pub fn heavier(brief: &Brief, by: f64) -> Option<Brief> {
         crew,
         ..brief.clone()
     })
+}
+
+/// The question with all that may stay ashore left there.
+#[must_use]
+pub fn only_musts(brief: &Brief) -> Brief {
+    let mut bare = brief.clone();
+    let lines = &mut bare.rig.lines;
+    lines.retain(|l| l.importance == Importance::Must || !l.within.is_empty());
+    // What was packed in something stays ashore with it.
+    let there: Vec<Option<String>> = lines.iter().map(|l| l.gear.clone()).collect();
+    lines.retain(|l| l.within.is_empty() || there.contains(&Some(l.within.clone())));
+    bare
 }
 
 /// The question with the other seat height.
@@ -60,7 +72,7 @@ pub fn other_seat(brief: &Brief) -> Brief {
 /// Looks for changes that give another winner than `now`; `first` ranks a question
 /// anew and names its winner. Each is found by ranking at it, and at 0.5 kg less
 /// `now` was still first. What changes the mass is looked for in both directions, in
-/// steps of 2.5 kg up to 25: a winner who leads only between two steps is not found.
+/// steps of 5 kg up to 25: a winner who leads only between two steps is not found.
 ///
 /// `first` gives `Err` where it was given up; then so is this.
 ///

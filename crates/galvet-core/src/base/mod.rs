@@ -1,16 +1,20 @@
 //! What every room stands on: units and bounds, keyed enums, findings, and
 //! numbers worked several at a time.
 
+mod day;
 mod finding;
 mod keyed;
 mod lanes;
+mod name;
 mod typed;
 mod units;
 
+pub use day::{NotADay, day};
 pub use finding::Finding;
 pub use keyed::Keyed;
 pub(crate) use keyed::words;
 pub use lanes::Lanes;
+pub use name::{LONGEST_NAME, NameError, name, one_line, typed_name};
 pub use typed::{Bare, QuantityError};
 pub use units::{
     Bounds, Dimension, FOOT, GRAVITY, INCH, MILE, OutOfRange, POUND, System, feet_and_inches,

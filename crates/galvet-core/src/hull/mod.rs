@@ -7,6 +7,7 @@ mod findings;
 mod fitout;
 mod fitting;
 mod kinds;
+mod limits;
 mod looked;
 mod measure;
 mod pin;
@@ -24,6 +25,7 @@ pub use fitout::{
 };
 pub use fitting::{Facing, Fitting, FittingKind};
 pub use kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, Source};
+pub use limits::{LONGEST_NOTES, TooMany};
 pub use looked::{Answer, Felt, Judgement, Kept, Looked, Trial};
 pub use measure::{Error, Measure, MeasureRow};
 pub use pin::Pin;

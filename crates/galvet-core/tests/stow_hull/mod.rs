@@ -72,6 +72,7 @@ pub fn hull(zones: Vec<Zone>, fittings: Vec<Fitting>) -> Survey {
         (Measure::Depth, 0.36),
         (Measure::FloorHeight, 0.135),
         (Measure::SeatPlace, 0.53),
+        (Measure::SeatLow, 0.13),
     ];
     let mut survey = survey(Construction::SitOnTop, BottomShape::Flat, &readings);
     let guesses = galvet_core::hull::zones(&survey);

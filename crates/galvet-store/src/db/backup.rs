@@ -1,6 +1,6 @@
 //! The whole database as one file, out and back in, also while it is served.
 
-use super::check::{Checked, check};
+use super::check::{Checked, check, recognized};
 use super::journal;
 use super::open::{self, DATABASE, Store, customized};
 use crate::error::StoreError;
@@ -56,7 +56,7 @@ pub fn backup(directory: &Path, file: &Path) -> Result<(), StoreError> {
         .tempdir_in(place)
         .map_err(unwritable)?;
     let part = aside.path().join(DATABASE);
-    let mut connection = customized(&path)?;
+    let mut connection = open::read_only(&path)?;
     connection
         .batch_execute(&format!("VACUUM INTO {}", quoted(&part)))
         .map_err(|e| broken(file, format!("it cannot be written: {e}")))?;
@@ -105,6 +105,9 @@ pub fn restore(directory: &Path, file: &Path) -> Result<Restored, StoreError> {
         StoreError::Open { reason, .. } => broken(file, reason),
         other => other,
     };
+    let copied = open::database_path(aside.path())?;
+    let looked = open::read_only(&copied).and_then(|mut c| recognized(&mut c, Path::new(&copied)));
+    looked.map_err(ours)?;
     drop(Store::open(aside.path()).map_err(ours)?);
     let checked = check(aside.path()).map_err(ours)?;
     if let Some(damage) = checked.damage.first() {

@@ -47,21 +47,8 @@ pub fn check(directory: &Path) -> Result<Checked, StoreError> {
             reason: "there is no such file".to_owned(),
         });
     }
-    // A path in a URI: what would end or escape it is written out.
-    let escaped: String = path
-        .chars()
-        .map(|c| match c {
-            '%' => "%25".to_owned(),
-            '?' => "%3f".to_owned(),
-            '#' => "%23".to_owned(),
-            c => c.to_string(),
-        })
-        .collect();
-    let opened = SqliteConnection::establish(&format!("file:{escaped}?mode=ro"));
-    let connection = &mut opened.map_err(|e| StoreError::Open {
-        path: (&path).into(),
-        reason: e.to_string(),
-    })?;
+    let connection = &mut open::read_only(&path)?;
+    recognized(connection, Path::new(&path))?;
     let mut out = Checked::default();
     if open::is_behind(connection, Path::new(&path))? {
         out.problems.push(
@@ -99,6 +86,46 @@ pub fn check(directory: &Path) -> Result<Checked, StoreError> {
         Ok(out)
     })
 }
+
+/// Refuses a database that Galvet did not make: an empty file, another program's.
+pub(super) fn recognized(connection: &mut SqliteConnection, path: &Path) -> Result<(), StoreError> {
+    let ours = sql_query(
+        "SELECT count(*) AS n, '' AS said FROM sqlite_schema WHERE type = 'table' \
+         AND name IN ('__diesel_schema_migrations', 'hulls', 'waters', 'settings')",
+    );
+    let found: Result<Row, _> = ours.get_result(connection);
+    let reason = match found {
+        Ok(row) if row.n == 4 && !beyond(connection)? => return Ok(()),
+        Ok(row) if row.n == 4 => "its journal has numbers out of range".to_owned(),
+        Ok(_) => "it is no database of Galvet".to_owned(),
+        Err(error) => error.to_string(),
+    };
+    Err(StoreError::Open {
+        path: path.to_owned(),
+        reason,
+    })
+}
+
+/// Whether a journal, where there is one, has lines with numbers out of range.
+fn beyond(connection: &mut SqliteConnection) -> Result<bool, StoreError> {
+    let count = |connection: &mut SqliteConnection, query: String| -> Result<i64, StoreError> {
+        let row: Row = sql_query(query).get_result(connection)?;
+        Ok(row.n)
+    };
+    let there = "SELECT count(*) AS n, '' AS said FROM sqlite_schema WHERE name = 'journal'";
+    if count(connection, there.to_owned())? == 0 {
+        return Ok(false);
+    }
+    let lines = format!(
+        "SELECT count(*) AS n, '' AS said FROM journal WHERE id NOT BETWEEN 1 AND {MOST} \
+         OR change_group NOT BETWEEN 0 AND {MOST} OR revision NOT BETWEEN 1 AND {MOST} \
+         OR record NOT BETWEEN 1 AND {MOST} OR at NOT BETWEEN 0 AND {MOST}"
+    );
+    Ok(count(connection, lines)? > 0)
+}
+
+/// Numbers of a journal beyond this are nobody's: the next would have no room.
+const MOST: i64 = 1 << 52;
 
 /// Every record's revision is the last of its lines in the journal.
 fn journal_agrees(connection: &mut SqliteConnection, out: &mut Checked) -> Result<(), StoreError> {

@@ -15,7 +15,7 @@ use std::time::{SystemTime, UNIX_EPOCH};
 pub struct Door<'a> {
     pub(super) connection: &'a mut SqliteConnection,
     pub(super) who: &'a str,
-    pub(super) label: &'a str,
+    pub(super) label: String,
     pub(super) group: i64,
     pub(super) undoes: Option<i64>,
     pub(super) at: i64,
@@ -70,7 +70,7 @@ impl Store {
             let mut door = Door {
                 connection,
                 who,
-                label,
+                label: label.to_owned(),
                 group,
                 undoes,
                 at: now(),
@@ -86,6 +86,7 @@ impl Door<'_> {
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when somebody saved it meanwhile,
+    /// [`StoreError::TooMuch`] for more than a record holds,
     /// [`StoreError::Taken`] for a slug in use, [`StoreError::Reference`] for a
     /// question that names what is not there.
     pub fn put(&mut self, record: &Record, known: Option<Known>) -> Result<Known, StoreError> {
@@ -95,6 +96,9 @@ impl Door<'_> {
             None => None,
         };
         self.free(kind, record.slug(), known.map(|k| k.id))?;
+        if let Record::Hull(hull) = record {
+            hull.survey.within_limits()?;
+        }
         let id = match known {
             Some(known) => known.id,
             None => self.next_id(kind)?,
@@ -227,7 +231,7 @@ impl Door<'_> {
                 at: self.at,
                 who: self.who.to_owned(),
                 change_group: self.group,
-                label: self.label.to_owned(),
+                label: self.label.clone(),
                 undoes: self.undoes,
                 kind: kind.key().to_owned(),
                 record: known.id,

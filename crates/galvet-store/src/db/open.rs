@@ -62,6 +62,43 @@ pub(super) fn customized(path: &str) -> Result<SqliteConnection, StoreError> {
     Ok(connection)
 }
 
+/// A connection that changes nothing, not even beside the file: also in a directory that
+/// cannot be written, and while another Galvet writes there.
+pub(super) fn read_only(path: &str) -> Result<SqliteConnection, StoreError> {
+    // A path in a URI: what would end or escape it is written out.
+    let escaped: String = path
+        .chars()
+        .map(|c| match c {
+            '%' => "%25".to_owned(),
+            '?' => "%3f".to_owned(),
+            '#' => "%23".to_owned(),
+            c => c.to_string(),
+        })
+        .collect();
+    let open = |how: &str| {
+        let mut connection = SqliteConnection::establish(&format!("file:{escaped}?{how}"))
+            .map_err(|e| e.to_string())?;
+        connection
+            .batch_execute("PRAGMA busy_timeout = 5000; SELECT count(*) FROM sqlite_schema")
+            .map_err(|e| e.to_string())?;
+        Ok(connection)
+    };
+    // Without a log nobody has it open, and nothing is put beside it; where a log's index
+    // cannot be put beside it nobody writes it either.
+    let logged = Path::new(&format!("{path}-wal")).exists();
+    let [first, second] = if logged {
+        ["mode=ro", "mode=ro&immutable=1"]
+    } else {
+        ["mode=ro&immutable=1", "mode=ro"]
+    };
+    open(first)
+        .or_else(|_| open(second))
+        .map_err(|reason| StoreError::Open {
+            path: path.into(),
+            reason,
+        })
+}
+
 /// The database's path in a form that SQLite takes as a plain file name: an
 /// absolute one, so that a directory called `file:x` is not read as a URI.
 pub(super) fn database_path(directory: &Path) -> Result<String, StoreError> {

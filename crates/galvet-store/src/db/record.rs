@@ -98,6 +98,19 @@ impl Record {
         }
     }
 
+    /// What people call it.
+    #[must_use]
+    pub fn name(&self) -> String {
+        match self {
+            Self::Hull(hull) => hull.survey.name(),
+            Self::Water(water) => water.name.clone(),
+            Self::Gear(gear) => gear.name.clone(),
+            Self::Rig(rig) => rig.name.clone(),
+            Self::Brief(brief) => brief.titled(),
+            Self::Setting(key, _) => key.clone(),
+        }
+    }
+
     /// Its document.
     ///
     /// # Errors

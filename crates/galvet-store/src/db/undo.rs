@@ -1,68 +1,155 @@
-//! Undo, redo, history and trash: all read off the journal's lines.
+//! Undo, redo and history: all read off the journal's lines.
 
-use super::door::Door;
-use super::journal::{Change, SETTING_UP, Stored, entry};
+use super::door::{Door, find};
+use super::journal::{Change, Stored, entry};
 use super::kind::{Kind, Known};
 use super::record::Record;
 use super::{Store, schema};
 use crate::error::StoreError;
 use diesel::prelude::*;
-use diesel::sql_query;
-use diesel::sql_types::BigInt;
-use serde_json::Value;
+use std::collections::HashSet;
 
-/// A record in the trash.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Trashed {
-    /// Its kind.
-    pub kind: Kind,
-    /// The record.
-    pub known: Known,
-    /// What it was.
-    pub document: Value,
-    /// When it was thrown away, milliseconds since 1970.
-    pub at: i64,
+/// Acts of the command line, and of pages before each browser had a hand of its own:
+/// anybody may take them back.
+const ANYBODYS: [&str; 2] = ["command line", "page"];
+
+/// So many of one's last acts can be taken back in order.
+const REACH: i64 = 300;
+
+/// Changes made together, which are taken back together.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Act {
+    /// Their group in the journal.
+    pub group: i64,
+    /// What was done, in the words of the history, and to what.
+    pub words: String,
 }
 
-/// What can be taken back and done again, in the words of the history.
+/// What one can take back and do again.
 #[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Steps {
-    /// What [`Store::undo`] takes back.
-    pub undo: Option<String>,
-    /// What [`Store::redo`] does again.
-    pub redo: Option<String>,
+    /// One's last act that stands.
+    pub undo: Option<Act>,
+    /// What one took back last, unless one did something new since.
+    pub redo: Option<Act>,
 }
 
-/// Groups that can be undone and redone, oldest first, by walking the journal.
-fn stacks(connection: &mut SqliteConnection) -> Result<(Vec<i64>, Vec<i64>), StoreError> {
+/// Lines of acts somebody may take back.
+#[derive(Debug, Clone, Copy)]
+struct Line {
+    group: i64,
+    /// The group it took back.
+    undoes: Option<i64>,
+}
+
+/// The last acts of `who`, and of nobody in particular, newest first; those of one
+/// record where one is named.
+fn acts(
+    connection: &mut SqliteConnection,
+    who: &str,
+    about: Option<(Kind, i64)>,
+) -> Result<Vec<Line>, StoreError> {
     use schema::journal::dsl;
-    let groups: Vec<(i64, Option<i64>)> = dsl::journal
-        .filter(dsl::at.gt(0))
-        .filter(dsl::who.ne(SETTING_UP))
-        .select((dsl::change_group, dsl::undoes))
+    let mut all: Vec<(i64, Option<i64>)> = Vec::new();
+    // One after the other: each is then read off the end of its index.
+    for who in std::iter::once(who).chain(ANYBODYS) {
+        let mut found = dsl::journal
+            .filter(dsl::who.eq(who))
+            .select((dsl::change_group, dsl::undoes))
+            .distinct()
+            .order(dsl::change_group.desc())
+            .limit(REACH)
+            .into_boxed();
+        if let Some((kind, id)) = about {
+            found = found
+                .filter(dsl::kind.eq(kind.key()))
+                .filter(dsl::record.eq(id));
+        }
+        all.extend(found.load::<(i64, Option<i64>)>(connection)?);
+    }
+    all.sort_unstable_by_key(|&(group, _)| std::cmp::Reverse(group));
+    all.dedup();
+    let line = |(group, undoes)| Line { group, undoes };
+    Ok(all.into_iter().map(line).collect())
+}
+
+/// Which of some groups somebody has taken back.
+fn reversed(connection: &mut SqliteConnection, groups: &[i64]) -> Result<HashSet<i64>, StoreError> {
+    use schema::journal::dsl;
+    let found: Vec<Option<i64>> = dsl::journal
+        .filter(dsl::undoes.eq_any(groups))
+        .select(dsl::undoes)
         .distinct()
-        .order(dsl::change_group)
         .load(connection)?;
-    let (mut done, mut undone): (Vec<i64>, Vec<i64>) = (Vec::new(), Vec::new());
-    for (group, undoes) in groups {
-        match undoes {
-            // Something new: what was undone before it stays undone.
-            None => {
-                done.push(group);
-                undone.clear();
-            }
-            Some(target) if done.last() == Some(&target) => {
-                done.pop();
-                undone.push(group);
-            }
-            Some(target) if undone.last() == Some(&target) => {
-                undone.pop();
-                done.push(group);
-            }
-            Some(_) => {}
+    Ok(found.into_iter().flatten().collect())
+}
+
+/// Whether a group did something (again), rather than take it back.
+fn does(connection: &mut SqliteConnection, mut line: Line) -> Result<bool, StoreError> {
+    use schema::journal::dsl;
+    let mut does = true;
+    while let Some(group) = line.undoes {
+        does = !does;
+        let undoes: Option<Option<i64>> = dsl::journal
+            .filter(dsl::change_group.eq(group))
+            .select(dsl::undoes)
+            .first(connection)
+            .optional()?;
+        line = Line {
+            group,
+            undoes: undoes.flatten(),
+        };
+    }
+    Ok(does)
+}
+
+/// The groups to take back next and to do again next.
+fn next(
+    connection: &mut SqliteConnection,
+    who: &str,
+    about: Option<(Kind, i64)>,
+) -> Result<[Option<i64>; 2], StoreError> {
+    let acts = acts(connection, who, about)?;
+    let groups: Vec<i64> = acts.iter().map(|line| line.group).collect();
+    let gone = reversed(connection, &groups)?;
+    let (mut undo, mut redo, mut new_since) = (None, None, false);
+    for line in acts {
+        let stands = !gone.contains(&line.group);
+        if does(connection, line)? {
+            undo = undo.or(Some(line.group).filter(|_| stands));
+            // Something new: what was taken back before it stays so.
+            new_since |= line.undoes.is_none();
+        } else if stands && !new_since {
+            redo = redo.or(Some(line.group));
+        }
+        if undo.is_some() && (redo.is_some() || new_since) {
+            break;
         }
     }
-    Ok((done, undone))
+    Ok([undo, redo])
+}
+
+/// An act in words.
+fn act(connection: &mut SqliteConnection, group: i64) -> Result<Option<Act>, StoreError> {
+    let changes = changes_of(connection, group)?;
+    let Some(first) = changes.first() else {
+        return Ok(None);
+    };
+    let label = plain(&first.label);
+    let document = first.after.as_ref().or(first.before.as_ref());
+    let record = document.map(|d| Record::of_document(first.kind, d.clone()));
+    let words = match record.transpose()?.map(|record| record.name()) {
+        Some(name) if changes.len() == 1 && !label.contains(&name) => format!("{label} ({name})"),
+        _ => label.to_owned(),
+    };
+    Ok(Some(Act { group, words }))
+}
+
+/// A label without what taking back put before it.
+fn plain(label: &str) -> &str {
+    label
+        .trim_start_matches("undo: ")
+        .trim_start_matches("redo: ")
 }
 
 fn changes_of(connection: &mut SqliteConnection, group: i64) -> Result<Vec<Change>, StoreError> {
@@ -121,71 +208,60 @@ fn newest(
 }
 
 impl Store {
-    /// What [`Store::undo`] would undo; `None` where there is nothing.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database does not answer.
-    pub fn undoable(&self) -> Result<Option<String>, StoreError> {
-        Ok(self.steps()?.undo)
-    }
-
-    /// What [`Store::undo`] and [`Store::redo`] would take back or do again.
+    /// What `who` can take back and do again: of a record, where one is named by its
+    /// slug, else of anything. A person's own acts, and those of nobody in particular.
     ///
     /// # Errors
     /// [`StoreError`] when the journal cannot be read.
-    pub fn steps(&self) -> Result<Steps, StoreError> {
+    pub fn steps(&self, who: &str, about: Option<(Kind, &str)>) -> Result<Steps, StoreError> {
         let connection = &mut *self.connection()?;
-        let (mut undo, mut redo) = stacks(connection)?;
-        let mut label = |group: Option<i64>| -> Result<Option<String>, StoreError> {
-            let Some(group) = group else { return Ok(None) };
-            let changes = changes_of(connection, group)?;
-            Ok(changes.first().map(|c| {
-                let plain = c.label.trim_start_matches("undo: ");
-                plain.trim_start_matches("redo: ").to_owned()
-            }))
+        let about = match about {
+            None => None,
+            Some((kind, slug)) => match find(connection, kind, slug)? {
+                Some(known) => Some((kind, known.id)),
+                None => return Ok(Steps::default()),
+            },
+        };
+        let [undo, redo] = next(connection, who, about)?;
+        let mut named = |group: Option<i64>| match group {
+            Some(group) => act(connection, group),
+            None => Ok(None),
         };
         Ok(Steps {
-            undo: label(undo.pop())?,
-            redo: label(redo.pop())?,
+            undo: named(undo)?,
+            redo: named(redo)?,
         })
     }
 
-    /// Undoes the last group of changes not undone yet; returns its label.
+    /// Takes exactly one act back, or does again one that was taken back: its records are
+    /// what they were before it. Returns what it was called.
     ///
     /// # Errors
-    /// [`StoreError::Nothing`] when there is none.
-    pub fn undo(&self, who: &str) -> Result<String, StoreError> {
-        let group = stacks(&mut *self.connection()?)?.0.pop();
-        self.reverse(who, group, "there is nothing to undo", "undo")
-    }
-
-    /// Does again what was undone last; returns its label.
-    ///
-    /// # Errors
-    /// [`StoreError::Nothing`] when there is none.
-    pub fn redo(&self, who: &str) -> Result<String, StoreError> {
-        let group = stacks(&mut *self.connection()?)?.1.pop();
-        self.reverse(who, group, "there is nothing to redo", "redo")
-    }
-
-    fn reverse(
-        &self,
-        who: &str,
-        group: Option<i64>,
-        nothing: &'static str,
-        word: &str,
-    ) -> Result<String, StoreError> {
-        let group = group.ok_or(StoreError::Nothing(nothing))?;
+    /// [`StoreError::Nothing`] for an act that is not there, is somebody else's, or was
+    /// taken back already; [`StoreError::Conflict`] where one of its records was changed
+    /// since: nothing is changed then.
+    pub fn reverse(&self, who: &str, group: i64) -> Result<String, StoreError> {
+        // Its label is the journal's: what it is called is known before what it does is.
         let changes = changes_of(&mut *self.connection()?, group)?;
-        let label = changes.first().map_or(String::new(), |c| c.label.clone());
-        let plain = label
-            .trim_start_matches("undo: ")
-            .trim_start_matches("redo: ")
-            .to_owned();
-        self.write_group(who, &format!("{word}: {plain}"), Some(group), |door| {
+        let Some(first) = changes.first() else {
+            return Err(StoreError::Nothing("there is nothing to undo"));
+        };
+        if first.who != who && !ANYBODYS.contains(&first.who.as_str()) {
+            return Err(StoreError::Nothing("that was done by somebody else"));
+        }
+        let name = plain(&first.label).to_owned();
+        let word = if first.label.starts_with("undo: ") {
+            "redo"
+        } else {
+            "undo"
+        };
+        self.write_group(who, &format!("{word}: {name}"), Some(group), |door| {
+            if !reversed(door.connection, &[group])?.is_empty() {
+                return Err(StoreError::Nothing("it was taken back already"));
+            }
             changes.iter().try_for_each(|change| door.put_back(change))
         })?;
-        Ok(plain)
+        Ok(name)
     }
 
     /// Everything that happened to a record, newest first.
@@ -203,56 +279,6 @@ impl Store {
             .into_iter()
             .map(Stored::change)
             .collect()
-    }
-
-    /// What lies in the trash, newest first.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database does not answer.
-    pub fn trash(&self) -> Result<Vec<Trashed>, StoreError> {
-        #[derive(QueryableByName)]
-        struct Row {
-            #[diesel(sql_type = BigInt)]
-            id: i64,
-            #[diesel(sql_type = BigInt)]
-            revision: i64,
-            #[diesel(sql_type = BigInt)]
-            deleted_at: i64,
-        }
-        let mut connection = self.connection()?;
-        let mut out = Vec::new();
-        for kind in Kind::ALL {
-            let rows: Vec<Row> = sql_query(format!(
-                "SELECT id, revision, deleted_at FROM {} WHERE deleted_at IS NOT NULL",
-                kind.table()
-            ))
-            .load(&mut connection)?;
-            for row in rows {
-                let gone = entry(&mut connection, kind, row.id, row.revision)?;
-                out.extend(gone.and_then(|c| c.before).map(|document| Trashed {
-                    kind,
-                    known: Known {
-                        id: row.id,
-                        revision: row.revision,
-                    },
-                    document,
-                    at: row.deleted_at,
-                }));
-            }
-        }
-        out.sort_by_key(|t| std::cmp::Reverse(t.at));
-        Ok(out)
-    }
-
-    /// Takes a record out of the trash.
-    ///
-    /// # Errors
-    /// [`StoreError::Taken`] when another has its slug by now.
-    pub fn take_back(&self, who: &str, trashed: &Trashed) -> Result<Known, StoreError> {
-        let record = Record::of_document(trashed.kind, trashed.document.clone())?;
-        self.write(who, "taken out of the trash", |door| {
-            door.put(&record, Some(trashed.known))
-        })
     }
 
     /// Puts a record back to what it was at an earlier revision.

@@ -3,10 +3,11 @@
 
 use super::gear::GearEntry;
 use super::hull_doc::HullDoc;
+use super::hulls::HullRecord;
 use super::json::line_of;
 use super::rigs::{self, RigEntry};
 use super::waters::{self, WaterEntry};
-use super::{FileError, Mistakes, read_json};
+use super::{FileError, Mistakes, read_json, sound};
 use crate::db::{Catalogue, SavedBrief};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -91,7 +92,8 @@ pub fn read(file: &str, text: &str) -> Result<Catalogue, Vec<FileError>> {
         let given = value.clone();
         let doc = serde_json::from_value::<HullDoc>(value).map_err(|e| super::json_problem(&e));
         let doc = doc.and_then(|doc| super::json::no_list_for_object(&given, doc));
-        match doc.and_then(HullDoc::record) {
+        let sound = |hull: HullRecord| sound::hull(&hull.survey).map(|()| hull);
+        match doc.and_then(HullDoc::record).and_then(sound) {
             Ok(hull) if out.hulls.iter().any(|h| h.survey.key == hull.survey.key) => {
                 errors.add(at("hulls", n, &[], format!("the key “{key}” stands twice")));
             }
@@ -106,20 +108,34 @@ pub fn read(file: &str, text: &str) -> Result<Catalogue, Vec<FileError>> {
     }
     for (n, entry) in document.gear.into_iter().enumerate() {
         match entry.gear(file) {
-            Ok(gear) => out.gear.push(gear),
+            Ok(gear) => match sound::thing(&gear) {
+                Ok(()) => out.gear.push(gear),
+                Err(problem) => errors.add(at("gear", n, &[], problem)),
+            },
             Err(error) => errors.add(at("gear", n, &[], error.problem)),
         }
     }
     for (n, entry) in document.rigs.into_iter().enumerate() {
         match rigs::rig(entry, &out.gear) {
-            Ok(rig) => out.rigs.push(rig),
+            Ok(rig) => match sound::rig(&rig) {
+                Ok(()) => out.rigs.push(rig),
+                Err(problem) => errors.add(at("rigs", n, &[], problem)),
+            },
             Err(misfit) => errors.add(at("rigs", n, &misfit.path, misfit.problem)),
         }
     }
     for (n, entry) in document.waters.into_iter().enumerate() {
         match waters::water(file, entry) {
-            Ok(water) => out.waters.push(water),
+            Ok(water) => match sound::water(&water) {
+                Ok(()) => out.waters.push(water),
+                Err(problem) => errors.add(at("waters", n, &[], problem)),
+            },
             Err(error) => errors.add(at("waters", n, &[], error.problem)),
+        }
+    }
+    for (n, saved) in document.questions.iter().enumerate() {
+        if let Err(problem) = sound::question(&saved.key, &saved.name, &saved.customer) {
+            errors.add(at("questions", n, &[], problem));
         }
     }
     out.briefs = document.questions;

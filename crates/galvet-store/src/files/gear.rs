@@ -1,6 +1,6 @@
 //! The shelf as JSON: things that can be carried.
 
-use super::{FileError, check_key, keyed, read_json, refused};
+use super::{FileError, check_key, keyed, read_json, refused, sound};
 use galvet_core::gear::{
     Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, Strain, Tether,
 };
@@ -321,6 +321,10 @@ pub fn read(file: &str, text: &str) -> Result<Vec<Gear>, FileError> {
     parsed
         .gear
         .into_iter()
-        .map(|entry| entry.gear(file))
+        .map(|entry| {
+            let gear = entry.gear(file)?;
+            sound::thing(&gear).map_err(|problem| FileError::whole(file, problem))?;
+            Ok(gear)
+        })
         .collect()
 }

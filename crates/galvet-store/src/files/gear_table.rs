@@ -9,7 +9,7 @@ use super::guard::{guarded, unguarded};
 use super::table::HEADER;
 use super::table::Table;
 use super::unstated::unit_not_stated;
-use super::{FileError, Mistakes, echo};
+use super::{FileError, Mistakes, echo, sound};
 use galvet_core::base::{Bare, Bounds, Dimension};
 use galvet_core::gear::Gear;
 use serde_json::{Map, Value, json};
@@ -303,7 +303,10 @@ pub fn read_told(file: &str, text: &str) -> Result<(Vec<Told>, Vec<String>), Vec
                 let problem = format!("the key “{}” stands twice", gear.key);
                 errors.add(at(file, line, "key", problem));
             }
-            Ok(told) => things.push(told),
+            Ok(told) => match sound::thing(&told.0) {
+                Ok(()) => things.push(told),
+                Err(problem) => errors.add(at(file, line, "name", problem)),
+            },
             Err(found) => found.into_iter().for_each(|error| errors.add(error)),
         }
     }

@@ -14,7 +14,8 @@ fn would_change(text: &str) -> bool {
 }
 
 /// A text made harmless for spreadsheets.
-pub(super) fn guarded(text: &str) -> String {
+#[must_use]
+pub fn guarded(text: &str) -> String {
     if would_change(text) {
         format!("{GUARD}{text}")
     } else {

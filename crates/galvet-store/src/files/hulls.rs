@@ -11,7 +11,7 @@ use super::table::HEADER;
 use super::table::Table;
 use super::unstated::{is_bare, of_hulls, unit_not_stated};
 use super::{FileError, Mistakes, check_key, echo, word};
-use galvet_core::base::{Bare, Dimension, Keyed};
+use galvet_core::base::{Bare, Dimension, Keyed, day, one_line};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Fitout, Looked, Measure, Origin, Propulsion, Reading,
     Source, Survey,
@@ -42,9 +42,6 @@ pub struct HullFile {
 const MOST_HULLS: usize = 20_000;
 /// Longest free text in a cell.
 const LONGEST_TEXT: usize = 2_000;
-
-/// Longest date kept.
-const LONGEST_DATE: usize = 40;
 
 /// Columns that are not figures.
 pub(super) const WORD_COLUMNS: [&str; 15] = [
@@ -264,8 +261,17 @@ impl<'a> Row<'a> {
         self.words.get(name).cloned().unwrap_or_default()
     }
 
-    fn needed(&mut self, name: &'static str) -> String {
+    /// A line of text without what nobody sees.
+    fn line(&mut self, name: &'static str) -> String {
         let text = self.text(name);
+        if let Err(problem) = one_line(&text) {
+            self.wrong(name, problem.to_string());
+        }
+        text
+    }
+
+    fn needed(&mut self, name: &'static str) -> String {
+        let text = self.line(name);
         if text.is_empty() {
             self.wrong(name, "must not be empty".to_owned());
         }
@@ -308,7 +314,7 @@ impl<'a> Row<'a> {
         if let Err(problem) = check_key(&key) {
             self.wrong("key", problem);
         }
-        let (maker, model) = (self.text("maker"), self.needed("model"));
+        let (maker, model) = (self.line("maker"), self.needed("model"));
         let construction: Option<Construction> = self.choice("construction");
         if construction.is_none() && !self.words.contains_key("construction") {
             self.wrong("construction", "must not be empty".to_owned());
@@ -369,15 +375,16 @@ fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> 
             (number, word("source", name)?, date.trim())
         }
     };
+    let date = match date {
+        "" => String::new(),
+        date => day(date).map_err(|error| error.to_string())?,
+    };
     let value = measure
         .bounds()
         .parse(number, bare)
         .map_err(|error| error.to_string())?;
     let reading = Reading::new(measure, value, source).map_err(|error| error.to_string())?;
-    Ok(Reading {
-        date: date.chars().take(LONGEST_DATE).collect(),
-        ..reading
-    })
+    Ok(Reading { date, ..reading })
 }
 
 #[cfg(test)]

@@ -96,8 +96,7 @@ mod tests {
 
     #[test]
     fn cells_are_found_and_replaced_where_the_mistakes_are() {
-        let text =
-            "\u{feff}Key;Model;construction;Length\r\na;A;board;3,2 m\r\nb;\"B\n2\";raft;long\r\n";
+        let text = "\u{feff}Key;Model;notes;construction;Length\r\na;A;;board;3,2 m\r\nb;B;\"x\n2\";raft;long\r\n";
         let errors = hulls::read("t.csv", text).unwrap_err();
         let places: Vec<Cell> = errors
             .iter()
@@ -114,7 +113,7 @@ mod tests {
             .map(|(at, v)| (at, v.to_owned()))
             .collect();
         let mended = read("t.csv", text, &fixes).unwrap().hulls;
-        assert_eq!(mended[1].survey.model, "B\n2");
+        assert_eq!(mended[1].survey.notes, "x\n2");
         assert_eq!(
             mended[1].survey.value(galvet_core::hull::Measure::Length),
             Some(3.4)

@@ -22,6 +22,7 @@ pub(crate) mod looked;
 pub mod mend;
 pub mod offsets;
 pub mod rigs;
+mod sound;
 pub mod space;
 mod table;
 mod unstated;
@@ -30,6 +31,7 @@ pub mod waters;
 use galvet_core::base::{Keyed, OutOfRange};
 use thiserror::Error;
 
+pub use guard::guarded;
 pub use json::{line_of, problem as json_problem, read_json};
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each

@@ -1,7 +1,7 @@
 //! Rigs as JSON: what is carried, belonging to no hull.
 
 use super::json::line_of;
-use super::{FileError, check_key, echo, keyed, read_json};
+use super::{FileError, check_key, echo, keyed, read_json, sound};
 use galvet_core::gear::Gear;
 use galvet_core::rig::{Importance, Rig, RigLine};
 use schemars::JsonSchema;
@@ -121,7 +121,13 @@ pub fn read(file: &str, text: &str, shelf: &[Gear]) -> Result<Vec<Rig>, FileErro
     let numbered = parsed.rigs.into_iter().enumerate();
     numbered
         .map(|(at, entry)| {
-            rig(entry, shelf).map_err(|misfit| {
+            let whole = |problem| Misfit {
+                path: Vec::new(),
+                problem,
+            };
+            let read = rig(entry, shelf);
+            let read = read.and_then(|rig| sound::rig(&rig).map(|()| rig).map_err(whole));
+            read.map_err(|misfit| {
                 let path = ["rigs".to_owned(), at.to_string()].into_iter();
                 let path: Vec<String> = path.chain(misfit.path).collect();
                 FileError {

@@ -1,6 +1,6 @@
 //! Water types as JSON.
 
-use super::{FileError, check_key, read_json, refused, word};
+use super::{FileError, check_key, read_json, refused, sound, word};
 use galvet_core::base::{Keyed, OutOfRange};
 use galvet_core::question::Water;
 use schemars::JsonSchema;
@@ -70,7 +70,11 @@ pub fn read(file: &str, text: &str) -> Result<Vec<Water>, FileError> {
     parsed
         .waters
         .into_iter()
-        .map(|entry| water(file, entry))
+        .map(|entry| {
+            let water = water(file, entry)?;
+            sound::water(&water).map_err(|problem| FileError::whole(file, problem))?;
+            Ok(water)
+        })
         .collect()
 }
 

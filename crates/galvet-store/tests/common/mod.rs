@@ -13,7 +13,7 @@ use galvet_core::hull::{
 };
 use galvet_core::rig::Rig;
 use galvet_store::files::{evidence, gear, hulls, rigs, waters};
-use galvet_store::{Catalogue, Record, SavedBrief, Store};
+use galvet_store::{Catalogue, Record, SavedBrief, Store, StoreError};
 use std::fs;
 use std::path::PathBuf;
 
@@ -170,4 +170,18 @@ pub fn fitout() -> Fitout {
             modifications: vec!["bigger stern hatch".to_owned()],
         }],
     }
+}
+
+/// Takes the last act of somebody back.
+pub fn undo(store: &Store, who: &str) -> Result<String, StoreError> {
+    let act = store.steps(who, None)?.undo;
+    let act = act.ok_or(StoreError::Nothing("there is nothing to undo"))?;
+    store.reverse(who, act.group)
+}
+
+/// Does again what somebody took back last.
+pub fn redo(store: &Store, who: &str) -> Result<String, StoreError> {
+    let act = store.steps(who, None)?.redo;
+    let act = act.ok_or(StoreError::Nothing("there is nothing to redo"))?;
+    store.reverse(who, act.group)
 }

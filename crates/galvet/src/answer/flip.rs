@@ -1,12 +1,13 @@
-//! What would change the winner, looked for once and remembered: it ranks every hull
-//! some twenty times.
+//! What would change the winner, looked for once and remembered: every hull is ranked at
+//! the far ends of what is changed, the few that can win some twenty times between.
 
 use super::desk::{Desk, Hull};
 use super::watch::{Unwanted, Watch};
-use galvet_core::advise::flip::{Flip, flips};
+use galvet_core::advise::flip::{Change, FARTHEST, Flip, flips, heavier, only_musts, other_seat};
 use galvet_core::question::Brief;
 use galvet_store::State;
 use lru::LruCache;
+use std::collections::BTreeSet;
 use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, PoisonError};
 
@@ -55,19 +56,98 @@ impl FlipsLooked {
         if let Some(known) = hold().get(&key) {
             return Ok(known.clone());
         }
-        let first = |brief: &Brief| -> Result<Option<String>, Unwanted> {
-            let answer = desk.ranking(&Arc::new(brief.clone()), hulls, watch)?;
-            let first = answer.ranking.ranked.first();
-            Ok(first.map(|r| r.survey().key.clone()))
-        };
-        let found = match first(brief)? {
-            None => None,
-            Some(winner) => {
-                let found = flips(brief, &winner, &first)?;
-                Some(Arc::new(Flips { winner, found }))
-            }
-        };
+        let found = Search { desk, hulls, watch }.run(brief)?;
+        let found = found.map(Arc::new);
         hold().put(key, found.clone());
         Ok(found)
+    }
+}
+
+/// So many of the best at each end of what is looked at may win in between.
+const CONTENDERS: usize = 6;
+/// Rounds in which somebody else turns out to win.
+const ROUNDS: usize = 3;
+
+/// Looks for changes among the few that can win; what is told is ranked anew with all.
+struct Search<'a> {
+    desk: &'a Desk,
+    hulls: &'a [Hull],
+    watch: &'a dyn Watch,
+}
+
+impl Search<'_> {
+    /// The keys in order when a question is asked of some hulls.
+    fn order(&self, brief: &Brief, among: &[Hull]) -> Result<Vec<String>, Unwanted> {
+        self.watch.rest();
+        let answer = self
+            .desk
+            .ranking(&Arc::new(brief.clone()), among, self.watch)?;
+        let ranked = answer.ranking.ranked.iter();
+        Ok(ranked.map(|r| r.survey().key.clone()).collect())
+    }
+
+    /// Those of the hulls that are named.
+    fn named(&self, keys: &BTreeSet<String>) -> Vec<Hull> {
+        let hulls = self.hulls.iter();
+        let named = hulls.filter(|h| keys.contains(&h.survey.key));
+        named.cloned().collect()
+    }
+
+    fn run(&self, brief: &Brief) -> Result<Option<Flips>, Unwanted> {
+        let order = self.order(brief, self.hulls)?;
+        let Some(winner) = order.first().cloned() else {
+            return Ok(None);
+        };
+        let mut few: BTreeSet<String> = order.into_iter().take(CONTENDERS).collect();
+        // Who is best at the far ends of what is changed.
+        let far = [FARTHEST, -FARTHEST].map(|by| heavier(brief, by));
+        let seated = Some(other_seat(brief));
+        for end in far
+            .into_iter()
+            .flatten()
+            .chain(seated)
+            .chain([only_musts(brief)])
+        {
+            let order = self.order(&end, self.hulls)?;
+            few.extend(order.into_iter().take(CONTENDERS));
+        }
+        for round in 0..=ROUNDS {
+            let all = round == ROUNDS || few.len() + CONTENDERS > self.hulls.len();
+            let among = if all {
+                self.hulls.to_vec()
+            } else {
+                self.named(&few)
+            };
+            let first = |brief: &Brief| Ok(self.order(brief, &among)?.into_iter().next());
+            let found = flips(brief, &winner, &first)?;
+            let others = if all {
+                BTreeSet::new()
+            } else {
+                self.others(brief, &found)?
+            };
+            if others.is_empty() {
+                return Ok(Some(Flips { winner, found }));
+            }
+            few.extend(others);
+        }
+        Ok(None)
+    }
+
+    /// Who wins instead where all are ranked.
+    fn others(&self, brief: &Brief, found: &[Flip]) -> Result<BTreeSet<String>, Unwanted> {
+        let mut others = BTreeSet::new();
+        for flip in found {
+            let then = match &flip.change {
+                Change::Mass(by) => heavier(brief, *by),
+                Change::Seat(_) => Some(other_seat(brief)),
+                Change::Without(_) => None,
+            };
+            let Some(then) = then else { continue };
+            let order = self.order(&then, self.hulls)?;
+            if order.first() != flip.first.as_ref() {
+                others.extend(order.into_iter().next());
+            }
+        }
+        Ok(others)
     }
 }

@@ -18,6 +18,9 @@ pub trait Watch: Sync {
 
     /// One hull more is done.
     fn done(&self) {}
+
+    /// Between two rankings of a long work, never inside one: lets others go first.
+    fn rest(&self) {}
 }
 
 /// Waits for the answer, however long it takes.

@@ -5,7 +5,7 @@ use crate::answer::{Desk, Hull};
 use crate::demo_data;
 use galvet_core::plausible::DEFAULT_SIZE;
 use galvet_store::files::{exchange, gear_table, hull_table, hulls, offsets};
-use galvet_store::{Catalogue, Store, StoreError};
+use galvet_store::{Catalogue, Store};
 use std::io::Write;
 use std::path::{Path, PathBuf};
 use std::sync::Arc;
@@ -86,22 +86,17 @@ fn shape(text: &str) -> Result<Shape, String> {
         })
 }
 
-/// The records of a data directory, also of one that is being served.
+/// The records of a data directory.
 fn kept(directory: &Path) -> Result<Catalogue, Problem> {
     if !directory.join("galvet.db").is_file() {
         let missing = format!("there is no Galvet data in {}", directory.display());
         return Err(Problem::Missing(missing));
     }
-    match Store::open(directory) {
-        Ok(store) => Ok(store.catalogue()?),
-        Err(StoreError::InUse { .. }) => {
-            let aside = tempfile::tempdir()?;
-            let copy = aside.path().join("galvet.db");
-            galvet_store::backup(directory, &copy)?;
-            Ok(Store::open(aside.path())?.catalogue()?)
-        }
-        Err(error) => Err(error.into()),
-    }
+    // Of a copy: nothing is changed in a directory that is served, cannot be written, or
+    // was written by an earlier Galvet.
+    let aside = tempfile::tempdir()?;
+    galvet_store::backup(directory, &aside.path().join("galvet.db"))?;
+    Ok(Store::open(aside.path())?.catalogue()?)
 }
 
 /// Writes records.

@@ -9,13 +9,10 @@ mod water;
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub use thing::{edit_thing, put_thing, read_thing, shown_thing, weigh_thing};
 pub use variant::{kept_already, put_variant, rig_with};
-pub use water::{asks, edit_water, forget_water, put_water, read_water, shown_water};
+pub use water::{asks, edit_water, put_water, read_water, shown_water};
 
 use crate::survey::{EditError, Refusal};
-use galvet_store::{Kind, Record, Store, StoreError};
-
-/// Times a change is tried again when somebody else was quicker.
-const TRIES: usize = 5;
+use galvet_store::{Kind, Record, Store};
 
 /// Puts what was typed over a record as it stands.
 fn put_over(record: &mut Record, shown: &Record, typed: &Record) -> Result<(), Refusal> {
@@ -29,22 +26,9 @@ fn edit<E: Into<Refusal>>(
     store: &Store,
     (who, label): (&str, &str),
     (kind, slug): (Kind, &str),
-    change: impl Fn(&mut Record) -> Result<(), E>,
+    change: impl FnOnce(&mut Record) -> Result<(), E>,
 ) -> Result<(), EditError> {
-    for _ in 0..TRIES {
-        let Some((known, record)) = store.record(kind, slug)? else {
-            return Err(EditError::Gone);
-        };
-        let mut changed = record.clone();
-        change(&mut changed).map_err(|e| EditError::Refused(e.into()))?;
-        if changed == record {
-            return Ok(());
-        }
-        match store.write(who, label, |door| door.put(&changed, Some(known))) {
-            Err(StoreError::Conflict { .. }) => {}
-            done => return Ok(done.map(|_| ())?),
-        }
-    }
-    let busy = "others keep changing this; try once more";
-    Err(EditError::Refused(busy.into()))
+    let change = |record: &mut Record| change(record).map_err(|e| EditError::Refused(e.into()));
+    let done = store.edit(who, label, (kind, slug), change)?;
+    done.map(|_| ()).ok_or(EditError::Gone)
 }

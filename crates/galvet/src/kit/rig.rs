@@ -1,6 +1,7 @@
 //! A rig as it is built, line by line.
 
 use crate::survey::{EditError, Refusal, free_slug, slug_of};
+use galvet_core::base::{NameError, typed_name};
 use galvet_core::gear::Gear;
 use galvet_core::rig::{Importance, Rig, RigLine};
 use galvet_store::{Kind, Record, Store, StoreError};
@@ -22,13 +23,12 @@ pub enum LineChange {
 }
 
 /// A new rig with nothing on it.
-#[must_use]
-pub fn new_rig(name: &str) -> Rig {
-    Rig {
+pub fn new_rig(name: &str) -> Result<Rig, NameError> {
+    Ok(Rig {
         key: String::new(),
-        name: name.trim().chars().take(80).collect(),
+        name: typed_name(name)?,
         lines: Vec::new(),
-    }
+    })
 }
 
 /// Keeps a new rig under a slug made of its name; returns the slug.
@@ -155,7 +155,7 @@ mod tests {
     fn a_rig_is_built_line_by_line() {
         let shelf = crate::demo_data::catalogue().unwrap().gear;
         let thing = |key: &str| shelf.iter().find(|g| g.key == key).unwrap().clone();
-        let mut rig = new_rig("  My day  ");
+        let mut rig = new_rig("  My day  ").unwrap();
         assert_eq!(rig.name, "My day");
         let add = |key: &str| LineChange::Add(Box::new(thing(key)));
         for key in [

@@ -180,11 +180,7 @@ pub fn read_thing(
         typed.text(name).chars().take(most).collect()
     };
     let yes = |typed: &Typed<'_>, name: &str| !typed.text(name).is_empty();
-    let name = short(&typed, "name", 120);
-    if name.is_empty() {
-        let missing = "give it a name".to_owned();
-        typed.mistakes.insert("name".to_owned(), missing);
-    }
+    let name = typed.name("name");
     let dry = typed.number("dry", Gear::MASS);
     let loaded = typed.maybe("loaded", Gear::MASS);
     let outside = size(&mut typed, ["length", "width", "height"]);

@@ -66,11 +66,7 @@ pub fn read_water(
 ) -> Result<Water, Mistakes> {
     let mut typed = Typed::of(form, system);
     let yes = |typed: &Typed<'_>, name: &str| !typed.text(name).is_empty();
-    let name: String = typed.text("name").chars().take(80).collect();
-    if name.is_empty() {
-        let missing = "give it a name".to_owned();
-        typed.mistakes.insert("name".to_owned(), missing);
-    }
+    let name = typed.name("name");
     let share = |typed: &mut Typed<'_>, name: &str| typed.number(name, PERCENT).map(|p| p / 100.0);
     let read = (
         typed.number("density", Water::DENSITY),
@@ -159,23 +155,6 @@ pub fn edit_water(
         super::put_over(record, &Record::Water(shown), &Record::Water(typed))?;
         Ok(())
     })
-}
-
-/// Throws a water away, unless a saved question asks about it.
-///
-/// # Errors
-/// [`EditError`], naming the question.
-pub fn forget_water(store: &Store, who: &str, slug: &str) -> Result<(), EditError> {
-    let (known, _) = store.record(Kind::Water, slug)?.ok_or(EditError::Gone)?;
-    let briefs = store.catalogue()?.briefs;
-    let asks = briefs.iter().find(|b| b.question["water"] == slug);
-    if let Some(brief) = asks {
-        let said = format!("the question “{}” asks about it", brief.titled());
-        return Err(EditError::Refused(Refusal::from(said)));
-    }
-    let label = format!("{} thrown away", slug.replace('-', " "));
-    store.write(who, &label, |door| door.throw_away(Kind::Water, known))?;
-    Ok(())
 }
 
 #[cfg(test)]

@@ -5,6 +5,7 @@ use crate::answer::Answered;
 use galvet_core::base::System;
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::Survey;
+use galvet_store::files::guarded;
 
 /// Writes the ranking; ruled-out hulls follow without a place, with their
 /// reasons.
@@ -45,9 +46,9 @@ fn line(
     reasons: String,
     cells: Vec<String>,
 ) -> impl Iterator<Item = String> {
-    [place, survey.key.clone(), survey.name(), score, reasons]
-        .into_iter()
-        .chain(cells)
+    // Texts of people, and words: no spreadsheet runs them.
+    let [key, name, reasons] = [&survey.key, &survey.name(), &reasons].map(|t| guarded(t));
+    [place, key, name, score, reasons].into_iter().chain(cells)
 }
 
 /// Medians, the shares of shapes that have the figure, and what stands beside the

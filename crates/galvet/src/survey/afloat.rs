@@ -184,7 +184,7 @@ pub fn measured(
         _ => Evidence::FRESH,
     };
     let scuppers = Scuppers::from_key(typed.text("scuppers-state")).unwrap_or(Scuppers::Open);
-    let dated: String = typed.text("date").chars().take(40).collect();
+    let dated = typed.day("date", date);
     let (Some(aboard), Some(reading)) = (aboard, reading) else {
         return Err(typed.mistakes);
     };
@@ -192,11 +192,7 @@ pub fn measured(
         aboard,
         density,
         scuppers,
-        date: if dated.is_empty() {
-            date.to_owned()
-        } else {
-            dated
-        },
+        date: dated,
         reading,
     };
     let evidence = evidence.check().map_err(|error| {

@@ -71,11 +71,7 @@ pub fn modification(
     system: System,
 ) -> Result<Modification, Mistakes> {
     let mut typed = Typed::of(form, system);
-    let name = short(&typed, "name", 80);
-    if name.is_empty() {
-        let missing = "give it a name".to_owned();
-        typed.mistakes.insert("name".to_owned(), missing);
-    }
+    let name = typed.name("name");
     let mass = typed.maybe("mass", Modification::MASS).unwrap_or(0.0);
     let x = typed.number("x", Fitting::X);
     let z = typed.maybe("z", Fitting::Z).unwrap_or(0.3);
@@ -124,11 +120,7 @@ pub fn configuration(
     system: System,
 ) -> Result<Configuration, Mistakes> {
     let mut typed = Typed::of(form, system);
-    let name = short(&typed, "name", 80);
-    if name.is_empty() {
-        let missing = "give it a name".to_owned();
-        typed.mistakes.insert("name".to_owned(), missing);
-    }
+    let name = typed.name("name");
     let seats = Bounds::new("seats", Dimension::Ratio, 0.0, 4.0);
     let seats = typed.maybe("seats", seats).unwrap_or(1.0);
     if !typed.mistakes.is_empty() {

@@ -3,7 +3,7 @@
 
 use super::fields::{FIELDS, FITTED, Field, FieldKind};
 use super::typed::{number, with_unit};
-use galvet_core::base::{Bare, Keyed, System};
+use galvet_core::base::{Bare, Keyed, System, one_line, typed_name};
 use galvet_core::hull::{
     CapacityBasis, Construction, Fitout, Looked, Measure, Propulsion, Reading, Source, Survey,
 };
@@ -100,11 +100,15 @@ impl Draft {
         for field in &FIELDS {
             reader.field(field);
         }
-        let model = self.value("hull-model");
-        if model.is_empty() {
-            let needed = "a name is needed to keep her".to_owned();
-            reader.mistakes.insert("hull-model", needed);
+        for (name, read) in [
+            ("hull-model", typed_name(self.value("hull-model"))),
+            ("hull-maker", one_line(self.value("hull-maker"))),
+        ] {
+            if let Err(problem) = read {
+                reader.mistakes.insert(name, problem.to_string());
+            }
         }
+        let model = self.value("hull-model");
         let construction = self.word("hull-construction");
         Drafted {
             survey: Survey {
@@ -278,7 +282,7 @@ mod tests {
         assert!(said("hull-length").contains("3.76 m"));
         assert!(said("hull-beam").contains("between 0.4 and 1.5 m, not 9"));
         assert!(said("hull-construction").contains("“<raft>”"));
-        assert!(said("hull-model").contains("needed"));
+        assert!(said("hull-model").contains("give it a name"));
         assert!(read.survey.readings.is_empty());
     }
 

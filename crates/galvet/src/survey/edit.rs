@@ -3,7 +3,7 @@
 
 use super::slug::{free_slug, slug_of};
 use super::typed::Refusal;
-use galvet_core::base::Keyed;
+use galvet_core::base::{Keyed, one_line, typed_name};
 use galvet_core::hull::{Judgement, Kept, Measure, Reading};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Kind, Known, Record, Store, StoreError};
@@ -21,11 +21,18 @@ pub enum EditError {
     Refused(Refusal),
     /// The database.
     #[error(transparent)]
-    Store(#[from] StoreError),
+    Store(StoreError),
 }
 
-/// Times a change is tried again when somebody else was quicker.
-const TRIES: usize = 5;
+impl From<StoreError> for EditError {
+    fn from(error: StoreError) -> Self {
+        match error {
+            // What was typed is at fault, not the database.
+            StoreError::TooMuch(over) => Self::Refused(over.to_string().into()),
+            other => Self::Store(other),
+        }
+    }
+}
 
 /// Keeps a new hull under a slug made of its name; returns the slug.
 ///
@@ -51,26 +58,14 @@ pub fn edit_hull<E: Into<Refusal>>(
     who: &str,
     slug: &str,
     label: &str,
-    change: impl Fn(&mut HullRecord) -> Result<(), E>,
+    change: impl FnOnce(&mut HullRecord) -> Result<(), E>,
 ) -> Result<Known, EditError> {
-    for _ in 0..TRIES {
-        let Some((known, Record::Hull(mut hull))) = store.record(Kind::Hull, slug)? else {
-            return Err(EditError::Gone);
-        };
-        let before = hull.clone();
-        change(&mut hull).map_err(|e| EditError::Refused(e.into()))?;
-        // Nothing changed: no line in the history, nothing to undo.
-        if hull == before {
-            return Ok(known);
-        }
-        let record = Record::Hull(hull);
-        match store.write(who, label, |door| door.put(&record, Some(known))) {
-            Err(StoreError::Conflict { .. }) => {}
-            done => return Ok(done?),
-        }
-    }
-    let busy = "others keep changing this hull; try once more";
-    Err(EditError::Refused(busy.into()))
+    let change = |record: &mut Record| match record {
+        Record::Hull(hull) => change(hull).map_err(|e| EditError::Refused(e.into())),
+        _ => Err(EditError::Gone),
+    };
+    let done = store.edit(who, label, (Kind::Hull, slug), change)?;
+    done.ok_or(EditError::Gone)
 }
 
 /// Puts what was typed in a form over the record as it stands: `put` puts what a form
@@ -223,9 +218,8 @@ pub fn set_words(hull: &mut HullRecord, name: &str, text: &str) -> Result<(), St
     }
     let s = &mut hull.survey;
     match name {
-        "maker" => s.maker = text.to_owned(),
-        "model" if text.is_empty() => return Err("a hull needs a name".to_owned()),
-        "model" => s.model = text.to_owned(),
+        "maker" => s.maker = one_line(text).map_err(|e| e.to_string())?,
+        "model" => s.model = typed_name(text).map_err(|e| e.to_string())?,
         "year" if text.is_empty() => s.year = None,
         "year" => {
             let year = text.parse().ok().filter(|y| (1900..=2100).contains(y));

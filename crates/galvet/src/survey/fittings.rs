@@ -104,6 +104,7 @@ pub fn fitting(
     let x = typed.number("x", Fitting::X);
     let y = typed.maybe("y", Fitting::Y).unwrap_or(0.0);
     let z = typed.maybe("z", Fitting::Z);
+    let name = typed.line("name");
     let (Some(kind), Some(x), true) = (kind, x, typed.mistakes.is_empty()) else {
         if typed.mistakes.is_empty() {
             return Err([(String::new(), "there is no such fitting".to_owned())].into());
@@ -118,7 +119,7 @@ pub fn fitting(
     let along = was.map(|w| shown_along(system, w.x));
     let across = was.map(|w| shown_across(system, w.y));
     let fitting = Fitting {
-        name: typed.text("name").chars().take(80).collect(),
+        name,
         x: kept("x", along, was.map(|w| w.x), x),
         y: kept("y", across, was.map(|w| w.y), y),
         z,

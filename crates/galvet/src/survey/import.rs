@@ -371,7 +371,8 @@ mod tests {
             old.survey.readings[&Measure::Beam]
         );
         assert_eq!(new.survey.evidence, old.survey.evidence);
-        assert_eq!(store.undo("Ana").unwrap(), "t.csv taken in");
+        let act = store.steps("Ana", None).unwrap().undo.unwrap();
+        assert_eq!(store.reverse("Ana", act.group).unwrap(), "t.csv taken in");
         assert_eq!(store.catalogue().unwrap().hulls, before);
         // What the table has no column for stays, and so does what its cells leave empty.
         let words = |h: &HullRecord| {

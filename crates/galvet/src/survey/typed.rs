@@ -1,7 +1,9 @@
 //! Fields of a form as they were typed, read one by one; what is not understood
 //! is kept with the field's name.
 
-use galvet_core::base::{Bare, Bounds, Dimension, System};
+use galvet_core::base::{
+    Bare, Bounds, Dimension, LONGEST_NAME, NameError, System, day, one_line, typed_name,
+};
 use std::collections::{BTreeMap, HashMap};
 
 /// Mistakes by the names of fields; under the empty name what concerns the whole.
@@ -101,6 +103,39 @@ impl<'a> Typed<'a> {
     /// What stands in a field; empty where nothing does.
     pub(crate) fn text(&self, name: &str) -> &'a str {
         self.form.get(name).map_or("", |text| text.trim())
+    }
+
+    /// A name that must be there: one line of what one sees.
+    pub(crate) fn name(&mut self, field: &str) -> String {
+        let read = typed_name(self.text(field));
+        read.unwrap_or_else(|problem| {
+            self.mistakes.insert(field.to_owned(), problem.to_string());
+            String::new()
+        })
+    }
+
+    /// A line that may be empty.
+    pub(crate) fn line(&mut self, field: &str) -> String {
+        match one_line(self.text(field)) {
+            Ok(line) if line.chars().count() <= LONGEST_NAME => line,
+            refused => {
+                let problem = refused.err().unwrap_or(NameError::Long);
+                self.mistakes.insert(field.to_owned(), problem.to_string());
+                String::new()
+            }
+        }
+    }
+
+    /// A day; `today` where none was written.
+    pub(crate) fn day(&mut self, field: &str, today: &str) -> String {
+        let text = self.text(field);
+        if text.is_empty() {
+            return today.to_owned();
+        }
+        day(text).unwrap_or_else(|problem| {
+            self.mistakes.insert(field.to_owned(), problem.to_string());
+            String::new()
+        })
     }
 
     /// A number that must be there; a percent or a degree sign may stand behind it.

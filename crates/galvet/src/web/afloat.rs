@@ -5,7 +5,6 @@ use super::ask::query_of;
 use super::assets;
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::answer::Hull;
 use crate::present::page::afloat::{self, AfloatView, Sent};
 use crate::question::Ask;
@@ -57,9 +56,7 @@ async fn look(
     more: Option<Evidence>,
 ) -> Result<Option<AfloatPage>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(None);
     };
@@ -126,7 +123,7 @@ async fn change(
 ) -> Answer {
     let (store, key) = (shared.store.clone(), slug.to_owned());
     let done = spawn_blocking(move || {
-        survey::edit_hull(&store, WHO, &key, &label, |hull| {
+        survey::edit_hull(&store, reader.hand.who(), &key, &label, |hull| {
             edit(&mut hull.survey.evidence)
         })
     });

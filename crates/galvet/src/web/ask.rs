@@ -1,20 +1,12 @@
 //! The question as it comes with a request.
 
-use super::reader::Reader;
+use super::reader::{Reader, fields};
 use crate::question::{Ask, Asked};
 use rocket::Request;
 use rocket::http::{RawStr, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::Responder;
 use std::convert::Infallible;
-
-/// Names and values of a request's address.
-pub(super) fn fields<'r>(request: &'r Request<'_>) -> impl Iterator<Item = (&'r str, String)> {
-    request.query_fields().map(|field| {
-        let name = field.name.as_name().as_str();
-        (name, field.value.to_owned())
-    })
-}
 
 #[rocket::async_trait]
 impl<'r> FromRequest<'r> for Ask {

@@ -64,7 +64,7 @@ impl Caller {
     pub(super) fn watched(self, turn: Turn) -> Watched {
         Watched {
             caller: self,
-            turn,
+            turn: Mutex::new(turn),
             seen: Mutex::new((Instant::now(), true)),
         }
     }
@@ -75,7 +75,7 @@ impl Caller {
 pub(super) struct Watched {
     caller: Caller,
     /// Over with this.
-    turn: Turn,
+    turn: Mutex<Turn>,
     /// When last looked at, and whether it was there.
     seen: Mutex<(Instant, bool)>,
 }
@@ -86,14 +86,25 @@ const LOOK: Duration = Duration::from_millis(120);
 /// The same while somebody else waits for the turn: about a hull.
 const LOOK_AWAITED: Duration = Duration::from_millis(5);
 
+impl Watched {
+    fn awaited(&self) -> bool {
+        self.turn.try_lock().is_ok_and(|turn| turn.awaited())
+    }
+}
+
 impl Watch for Watched {
+    fn rest(&self) {
+        let mut turn = self.turn.lock().unwrap_or_else(PoisonError::into_inner);
+        turn.give_way();
+    }
+
     fn wanted(&self) -> bool {
         // While another thread looks, this one works on.
         let Ok(mut seen) = self.seen.try_lock() else {
             return true;
         };
         let age = seen.0.elapsed();
-        if seen.1 && (age >= LOOK || age >= LOOK_AWAITED && self.turn.awaited()) {
+        if seen.1 && (age >= LOOK || age >= LOOK_AWAITED && self.awaited()) {
             *seen = (Instant::now(), self.caller.is_there());
         }
         seen.1

@@ -6,6 +6,7 @@ use super::edit::{self, Change, Edited, GONE, Typed, action, address};
 use super::moved::moved_on;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::answer::{outcome, ways};
 use crate::present::page::changes::{self, AtChange, ChangesView};
 use crate::present::page::filled::NotTaken;
@@ -17,8 +18,8 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::hull::Progress;
-use galvet_store::Steps;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -97,9 +98,7 @@ async fn look(
     not_taken: NotTaken,
 ) -> Result<Option<ChangesPage>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(None);
     };
@@ -129,7 +128,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path, &query, &[]),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
         query,
         sentence,
         changes: made.await?,
@@ -260,7 +259,7 @@ async fn put(
         (None, Some(was)) => of_set_up(was.clone(), typed.clone(), reader.units),
         (None, None) => return Ok(Err((Status::NotFound, None))),
     };
-    let mistakes = match edit::edit(shared, slug, label, make).await? {
+    let mistakes = match edit::edit((shared, reader), slug, label, make).await? {
         Edited::Kept => {
             let to = address(&format!("/hulls/{slug}/changes"), &query_of(&ask), &[]);
             return Ok(Ok(Redirect::to(back_to(&to))));

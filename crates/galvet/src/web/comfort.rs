@@ -5,6 +5,7 @@ use super::assets;
 use super::edit::{self, Edited, Typed, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::present::page::comfort::{self, ComfortView};
 use crate::present::page::filled::NotTaken;
 use crate::question::Ask;
@@ -12,7 +13,7 @@ use crate::survey::{self, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_store::Steps;
+use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -54,7 +55,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/hulls/{slug}/comfort"), &query, &[]),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
         query,
         comfort: comfort::comfort(&hull.survey, not_taken),
     }))
@@ -83,10 +84,15 @@ async fn judge(
     let typed = form.into_inner();
     let label = "comfort and manners judged".to_owned();
     let sent = typed.clone();
-    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
-        let answers = survey::judgements(&hull.survey, &sent)?;
-        Ok(survey::judge(hull, &answers)?)
-    });
+    let done = edit::edit(
+        (shared, reader),
+        slug,
+        label,
+        move |hull| -> Result<(), Refusal> {
+            let answers = survey::judgements(&hull.survey, &sent)?;
+            Ok(survey::judge(hull, &answers)?)
+        },
+    );
     let mistakes = match done.await? {
         Edited::Kept => {
             let to = address(&format!("/hulls/{slug}/comfort"), &query_of(&ask), &[]);

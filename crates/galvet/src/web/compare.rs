@@ -114,9 +114,7 @@ async fn part_of(
     shared: &Shared,
 ) -> Result<Option<(Asked, ComparePart)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let mut keys: Vec<String> = Vec::new();
     for key in hulls {
         if way_of(&shelf, &key).is_some() && !keys.contains(&key) {

@@ -62,9 +62,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<Answered<DerivationPage>, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let path = format!("/hulls/{slug}/figures/{figure}");
     let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
     let (Some(hull), Some(figure)) = (hull, Wanted::named(figure)) else {

@@ -40,9 +40,7 @@ async fn drawing(
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }

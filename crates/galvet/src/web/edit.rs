@@ -1,12 +1,15 @@
 //! Changing a hull's record from a page: off the request's thread, with what
 //! came of it.
 
+use super::errors::{Told, told};
+use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::survey::{self, EditError, Refusal};
 use galvet_core::body::Lines;
 use galvet_core::hull::Survey;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::{Kind, Store, StoreError};
+use rocket::http::Status;
 use rocket::tokio::task::spawn_blocking;
 use std::collections::HashMap;
 use std::sync::Arc;
@@ -40,18 +43,55 @@ pub(super) enum Edited {
 /// Changes the hull of a slug as it stands now; `label` names the change in the
 /// history.
 pub(super) async fn edit<E: Into<Refusal>>(
-    shared: &Shared,
+    (shared, reader): (&Shared, Reader),
     slug: &str,
     label: String,
     change: impl Fn(&mut HullRecord) -> Result<(), E> + Send + 'static,
 ) -> Result<Edited, Trouble> {
     let (store, slug) = (shared.store.clone(), slug.to_owned());
-    let done = spawn_blocking(move || survey::edit_hull(&store, WHO, &slug, &label, change));
+    let done =
+        spawn_blocking(move || survey::edit_hull(&store, reader.hand.who(), &slug, &label, change));
     match done.await? {
         Ok(_) => Ok(Edited::Kept),
         Err(EditError::Gone) => Ok(Edited::Gone),
         Err(EditError::Refused(problem)) => Ok(Edited::Refused(problem)),
         Err(EditError::Store(error)) => Err(error.into()),
+    }
+}
+
+/// Throws a record away; tells why it was not.
+pub(super) async fn throw(
+    shared: &Shared,
+    reader: Reader,
+    (kind, slug): (Kind, String),
+    seen: Option<i64>,
+) -> Result<Result<(), Told>, Trouble> {
+    let store = shared.store.clone();
+    let done = spawn_blocking(move || store.throw_away(reader.hand.who(), (kind, &slug), seen));
+    let why = match done.await? {
+        // Another page was quicker.
+        Ok(_) => return Ok(Ok(())),
+        Err(StoreError::Conflict { theirs }) => format!(
+            "{} changed it since this page was opened. Look it over again, then delete it.",
+            reader.hand.calls(&theirs.who)
+        ),
+        Err(StoreError::Reference(why)) => format!("It is needed: {why}."),
+        Err(error) => return Err(error.into()),
+    };
+    Ok(Err(told(Status::Conflict, "That was not deleted", why, "")))
+}
+
+/// Throws a record of the kit away, for a form that tells what was refused.
+pub(super) fn kit_throw(
+    store: &Store,
+    reader: Reader,
+    record: (Kind, &str),
+) -> Result<(), EditError> {
+    match store.throw_away(reader.hand.who(), record, None) {
+        Ok(Some(_)) => Ok(()),
+        Ok(None) => Err(EditError::Gone),
+        Err(StoreError::Reference(why)) => Err(EditError::Refused(why.into())),
+        Err(error) => Err(error.into()),
     }
 }
 

@@ -1,5 +1,6 @@
 //! Errors as pages: what happened, what to do, and nothing of the inside.
 
+use super::reader::back_to;
 use super::{assets, guard};
 use crate::web::shared::Trouble;
 use askama::Template;
@@ -7,13 +8,16 @@ use askama_web::WebTemplate;
 use rocket::http::{Header, Status};
 use rocket::response::Responder;
 use rocket::{Catcher, Request, Route, catch, catchers, get, routes};
+use std::borrow::Cow;
 
 #[derive(Template, WebTemplate)]
 #[template(path = "error.html")]
-struct ErrorPage {
+pub(super) struct ErrorPage {
     code: u16,
     title: &'static str,
-    advice: &'static str,
+    advice: Cow<'static, str>,
+    /// Where to go on; the ranking where nothing is named.
+    back: String,
 }
 
 impl ErrorPage {
@@ -30,9 +34,24 @@ fn page(status: Status, title: &'static str, advice: &'static str) -> Page {
         ErrorPage {
             code: status.code,
             title,
-            advice,
+            advice: advice.into(),
+            back: String::new(),
         },
     )
+}
+
+/// A page that says why something was not done.
+pub(super) type Told = Page;
+
+/// Says why something was not done, with the way back.
+pub(super) fn told(status: Status, title: &'static str, why: String, back: &str) -> Told {
+    let page = ErrorPage {
+        code: status.code,
+        title,
+        advice: why.into(),
+        back: back_to(back).to_string(),
+    };
+    (status, page)
 }
 
 /// The page for a status.
@@ -86,6 +105,16 @@ impl<'r> Responder<'r, 'static> for Trouble {
         let status = match self {
             Self::Ours => Status::InternalServerError,
             Self::Busy => Status::ServiceUnavailable,
+            Self::NothingToAsk => {
+                let why = "A question is asked of a water, and none is on record. Put one in, or take one out of the trash.";
+                return told(
+                    Status::Conflict,
+                    "There is no water to ask about",
+                    why.to_owned(),
+                    "/waters",
+                )
+                .respond_to(request);
+            }
         };
         let mut response = page_for(status).respond_to(request)?;
         if status == Status::ServiceUnavailable {

@@ -5,6 +5,7 @@ use super::assets;
 use super::edit::{self, Change, Edited, GONE, Typed, action, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::present::page::filled::NotTaken;
 use crate::present::page::fittings::{self, AtFitting, FittingsView};
 use crate::question::Ask;
@@ -12,8 +13,8 @@ use crate::survey::{self, Refusal, Shown};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_store::Steps;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -69,7 +70,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/hulls/{slug}/fittings"), &query, &[]),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
         query,
         fittings: fittings::fittings(&survey, lines.as_ref(), &at, &not_taken, reader.units),
     }))
@@ -152,7 +153,7 @@ async fn put(
     let typed = form.into_inner();
     let mut hand = AtFitting { at, add, change };
     let (label, make) = asked(&hand, typed.clone(), reader.units);
-    let mistakes = match edit::edit(shared, slug, label, make).await? {
+    let mistakes = match edit::edit((shared, reader), slug, label, make).await? {
         Edited::Kept => {
             // On with another of its kind, or back to the one changed.
             let named = typed.get("name").map(|n| n.trim());

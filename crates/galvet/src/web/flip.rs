@@ -41,9 +41,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<FlipPage, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let path = "/flip".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);

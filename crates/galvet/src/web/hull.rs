@@ -52,9 +52,7 @@ async fn hull_of(
     shared: &Shared,
 ) -> Result<Option<(Asked, Sentence, HullView)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(index) = shelf.hulls.iter().position(|h| h.survey.key == slug) else {
         return Ok(None);
     };

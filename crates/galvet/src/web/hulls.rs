@@ -3,21 +3,18 @@
 use super::ask::query_of;
 use super::assets;
 use super::moved::{keep_along, moved};
-use super::reader::{Reader, back_to};
+use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
+use super::undo::steps;
 use crate::present::page::catalogue::{self, CatalogueView, Filter};
-use crate::present::page::record::when;
 use crate::present::page::sentence::{self, Sentence};
 use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
-use galvet_store::{Steps, StoreError, Trashed};
-use rocket::form::Form;
+use galvet_store::Steps;
 use rocket::http::Status;
-use rocket::response::Redirect;
-use rocket::{FromForm, Route, State, get, post, routes};
+use rocket::{FromForm, Route, State, get, routes};
 
 /// The catalogue.
 #[derive(Template, WebTemplate)]
@@ -116,9 +113,7 @@ async fn part_of(
     shared: &Shared,
 ) -> Result<Option<HullsPart>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let action = "/hulls".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
@@ -130,7 +125,7 @@ async fn part_of(
     });
     Ok(Some(HullsPart {
         query: query_of(ask),
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         trashed: shared.store.trash()?.len(),
         sentence,
         catalogue: made.await?,
@@ -172,100 +167,6 @@ async fn part(
         .ok_or(Status::NotFound))
 }
 
-/// A record in the trash, in words.
-struct Thrown {
-    kind: &'static str,
-    id: i64,
-    name: String,
-    when: String,
-}
-
-/// What was thrown away.
-#[derive(Template, WebTemplate)]
-#[template(path = "trash.html")]
-struct TrashPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    thrown: Vec<Thrown>,
-}
-
-impl TrashPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
-fn thrown(trashed: &Trashed) -> Thrown {
-    let text = |name: &str| {
-        trashed
-            .document
-            .get(name)
-            .and_then(|v| v.as_str())
-            .unwrap_or_default()
-    };
-    let name = [text("maker"), text("model"), text("name")].join(" ");
-    let name = name.split_whitespace().collect::<Vec<_>>().join(" ");
-    Thrown {
-        kind: trashed.kind.key(),
-        id: trashed.known.id,
-        name: if name.is_empty() {
-            text("key").to_owned()
-        } else {
-            name
-        },
-        when: when(trashed.at),
-    }
-}
-
-#[get("/trash")]
-async fn trash(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<TrashPage, Trouble> {
-    let store = shared.store.clone();
-    let trashed = rocket::tokio::task::spawn_blocking(move || store.trash()).await??;
-    let query = query_of(&ask);
-    Ok(TrashPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/trash{query}"),
-        place: "hulls",
-        thrown: trashed.iter().map(thrown).collect(),
-        query,
-    })
-}
-
-#[derive(FromForm)]
-struct TakeBack<'r> {
-    kind: &'r str,
-    id: i64,
-    back: &'r str,
-}
-
-/// Takes a record out of the trash.
-#[post("/trash", data = "<form>")]
-async fn take_back(
-    form: Form<TakeBack<'_>>,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, Status>, Trouble> {
-    let store = shared.store.clone();
-    let (kind, id) = (form.kind.to_owned(), form.id);
-    let done = rocket::tokio::task::spawn_blocking(move || {
-        let all = store.trash()?;
-        let mine = all
-            .iter()
-            .find(|t| t.kind.key() == kind && t.known.id == id);
-        mine.map(|trashed| store.take_back(WHO, trashed))
-            .transpose()
-    });
-    match done.await? {
-        // Another page was quicker, or it is there already: the page says what is.
-        Ok(_) | Err(StoreError::Conflict { .. }) => Ok(Ok(Redirect::to(back_to(form.back)))),
-        Err(StoreError::Taken { .. }) => Ok(Err(Status::Conflict)),
-        Err(error) => Err(error.into()),
-    }
-}
-
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, part, trash, take_back]
+    routes![page, part]
 }

@@ -4,7 +4,6 @@ use super::ask::query_of;
 use super::assets;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::present::page::import::{self, ImportView};
 use crate::question::Ask;
 use crate::survey::{OnDouble, read_file, take_in};
@@ -161,7 +160,8 @@ async fn look(
         Some("both") => OnDouble::KeepBoth,
         _ => OnDouble::Skip,
     };
-    let taken = spawn_blocking(move || take_in(&store, WHO, &file, &incoming, choose));
+    let taken =
+        spawn_blocking(move || take_in(&store, reader.hand.who(), &file, &incoming, choose));
     match taken.await? {
         Ok(_) => {
             let address = format!("/hulls{}", query_of(&ask));

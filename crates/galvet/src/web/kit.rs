@@ -2,20 +2,20 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{Typed, action, address};
+use super::edit::{Typed, action, address, kit_throw};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
+use super::undo::steps;
 use crate::kit as shelf;
 use crate::present::page::filled::NotTaken;
 use crate::present::page::kit::{self, KitView, ThingView};
 use crate::question::Ask;
-use crate::survey::{EditError, Refusal};
+use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_store::files::gear_table;
-use galvet_store::{Kind, Steps, Store, StoreError};
+use galvet_store::{Kind, Steps, Store};
 use rocket::form::Form;
 use rocket::http::{ContentType, Status};
 use rocket::response::Redirect;
@@ -56,7 +56,7 @@ async fn page(
         sun: reader.sun,
         here: address("/kit", &query, &[]),
         place: "kit",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         query,
         kit: kit::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, reader.units),
     })
@@ -123,7 +123,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path_of(slug), &query, &[]),
         place: "kit",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Gear, slug))).await?,
         query,
         simulates: shared.simulates,
         thing: kit::thing(gear, &on.catalogue.rigs, not_taken, reader.units),
@@ -156,31 +156,21 @@ async fn put_new(form: Form<Typed>, ask: Ask, reader: Reader, shared: &State<Sha
     keep(NEW, form.into_inner(), ask, reader, shared).await
 }
 
-/// Throws a thing away; it stays in the trash.
-fn throw_away(store: &Store, slug: &str) -> Result<(), EditError> {
-    let (known, _) = store.record(Kind::Gear, slug)?.ok_or(EditError::Gone)?;
-    let label = format!("{} taken off the shelf", slug.replace('-', " "));
-    match store.write(WHO, &label, |door| door.throw_away(Kind::Gear, known)) {
-        Err(StoreError::Reference(who)) => Err(EditError::Refused(Refusal::from(who))),
-        done => Ok(done.map(|_| ())?),
-    }
-}
-
 /// Does what a thing's form asks; the address to go to.
-fn apply(store: &Store, slug: &str, typed: &Typed, units: System) -> Result<String, EditError> {
+fn apply(store: &Store, slug: &str, typed: &Typed, reader: Reader) -> Result<String, EditError> {
     match action(typed) {
         "forget" => {
-            throw_away(store, slug)?;
+            kit_throw(store, reader, (Kind::Gear, slug))?;
             Ok("/kit".to_owned())
         }
         _ if slug == NEW => {
-            let read = shelf::read_thing(None, typed, units);
+            let read = shelf::read_thing(None, typed, reader.units);
             let read = read.map_err(|m| EditError::Refused(m.into()))?;
-            let key = shelf::put_thing(store, WHO, read)?;
+            let key = shelf::put_thing(store, reader.hand.who(), read)?;
             Ok(format!("/kit/{key}"))
         }
         _ => {
-            shelf::edit_thing(store, WHO, slug, typed, units)?;
+            shelf::edit_thing(store, reader.hand.who(), slug, typed, reader.units)?;
             Ok(format!("/kit/{slug}"))
         }
     }
@@ -203,7 +193,7 @@ async fn put(
 /// Does what a form asks, and shows what came of it.
 async fn keep(slug: &str, typed: Typed, ask: Ask, reader: Reader, shared: &Shared) -> Put {
     let (store, key, sent) = (shared.store.clone(), slug.to_owned(), typed.clone());
-    let done = spawn_blocking(move || apply(&store, &key, &sent, reader.units));
+    let done = spawn_blocking(move || apply(&store, &key, &sent, reader));
     let mistakes = match done.await? {
         Ok(to) => {
             let to = address(&to, &query_of(&ask), &[]);

@@ -5,14 +5,15 @@ use super::assets;
 use super::edit::{self, Edited, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::present::page::lines::{self, LinesView};
 use crate::question::Ask;
 use crate::survey::Shown;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_store::Steps;
 use galvet_store::files::{input, offsets};
+use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::fs::TempFile;
 use rocket::http::Status;
@@ -66,7 +67,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/hulls/{slug}/lines"), &query, &[]),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
         query,
         lines: made.await?,
     }))
@@ -151,7 +152,7 @@ async fn put(
                 n => format!("{n} measured sections put on"),
             };
             let shown = form.shown.to_owned();
-            let done = edit::edit(shared, slug, label, move |hull| {
+            let done = edit::edit((shared, reader), slug, label, move |hull| {
                 let now = Shown::of_sections(&hull.survey.offsets).sent_along();
                 if !shown.is_empty() && shown != now {
                     return Err(OTHERS);

@@ -1,11 +1,10 @@
 //! The quick start: a hull from a leaflet, floated as one types.
 
-use super::ask::{fields, query_of};
+use super::ask::query_of;
 use super::assets;
 use super::moved::{keep_along, moved_on};
-use super::reader::{Reader, back_to, today};
+use super::reader::{Reader, back_to, fields, today};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::answer::{Hull, Patient};
 use crate::present::page::draft::{self, DraftView};
 use crate::present::page::sentence::{self, Sentence};
@@ -90,9 +89,7 @@ async fn drafted(
     shared: &Shared,
 ) -> Result<Option<(Sentence, DraftView)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let action = "/new-hull".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
     let mut read = typed.read(&today());
@@ -181,7 +178,8 @@ async fn keep(
     // The first few lead on to a comparison.
     let few = shared.shelf().await?.hulls.len() + 1 < FEW;
     let store = shared.store.clone();
-    let kept = rocket::tokio::task::spawn_blocking(move || put_hull(&store, WHO, hull));
+    let kept =
+        rocket::tokio::task::spawn_blocking(move || put_hull(&store, reader.hand.who(), hull));
     let slug = kept.await??;
     let to = if few {
         format!("/{query}")

@@ -2,24 +2,23 @@
 
 use super::ask::query_of;
 use super::assets;
+use super::edit::throw;
+use super::errors::{Told, told};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
+use super::undo::steps;
 use crate::present::page::sentence::sentence;
 use crate::question::{self, Ask};
 use crate::survey::{free_slug, slug_of};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
-use galvet_store::{Kind, Record, SavedBrief, Steps, StoreError};
+use galvet_core::base::{LONGEST_NAME, NameError, System, one_line, typed_name};
+use galvet_store::{Kind, Record, SavedBrief, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{FromForm, Route, State, get, post, routes};
 use std::collections::BTreeMap;
-
-/// Longest name of a saved question.
-const LONGEST_NAME: usize = 80;
 
 #[derive(FromForm)]
 struct SaveForm<'r> {
@@ -86,7 +85,7 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Questi
         here: format!("/questions{query}"),
         place: "ask",
         query,
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         folders: folders
             .into_iter()
             .map(|(customer, questions)| Folder {
@@ -99,26 +98,13 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Questi
 
 /// Throws a saved question away; that can be undone.
 #[post("/questions/<slug>/throw-away")]
-async fn throw_away(slug: &str, shared: &State<Shared>) -> Result<Redirect, Trouble> {
-    let (store, slug) = (shared.store.clone(), slug.to_owned());
-    let done = rocket::tokio::task::spawn_blocking(move || {
-        let Some((known, record)) = store.record(Kind::Brief, &slug)? else {
-            return Ok(());
-        };
-        let name = match record {
-            Record::Brief(saved) => saved.titled(),
-            _ => slug,
-        };
-        let label = format!("question “{name}” thrown away");
-        let gone = store.write(WHO, &label, |door| door.throw_away(Kind::Brief, known));
-        match gone {
-            // Somebody changed it meanwhile: it stays.
-            Ok(_) | Err(StoreError::Conflict { .. }) => Ok(()),
-            Err(error) => Err(error),
-        }
-    });
-    done.await??;
-    Ok(Redirect::to("/questions"))
+async fn throw_away(
+    slug: String,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, Told>, Trouble> {
+    let thrown = throw(shared, reader, (Kind::Brief, slug), None).await?;
+    Ok(thrown.map(|()| Redirect::to("/questions")))
 }
 
 /// Keeps the question of this address under a name.
@@ -126,17 +112,37 @@ async fn throw_away(slug: &str, shared: &State<Shared>) -> Result<Redirect, Trou
 async fn save(
     ask: Ask,
     form: Form<SaveForm<'_>>,
+    reader: Reader,
     shared: &State<Shared>,
-) -> Result<Result<Redirect, Status>, Trouble> {
+) -> Result<Result<Redirect, Told>, Trouble> {
     let shelf = shared.shelf().await?;
-    let short = |text: &str| text.trim().chars().take(LONGEST_NAME).collect::<String>();
-    let (name, customer) = (short(form.name), short(form.customer));
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
+    let asked = ask.resolve(&shelf.catalogue)?;
+    let refused = |why: String| {
+        let back = format!("/{}", query_of(&ask));
+        told(
+            Status::UnprocessableEntity,
+            "That was not saved",
+            why,
+            &back,
+        )
     };
-    if name.is_empty() || !asked.errors.is_empty() {
-        return Ok(Err(Status::UnprocessableEntity));
+    if let Some(mistake) = asked.errors.values().next() {
+        return Ok(Err(refused(format!(
+            "Not understood: {}.",
+            mistake.problem
+        ))));
     }
+    let name = match typed_name(form.name) {
+        Ok(name) => name,
+        Err(problem) => return Ok(Err(refused(format!("The question: {problem}.")))),
+    };
+    let customer = match one_line(form.customer) {
+        Ok(customer) if customer.chars().count() <= LONGEST_NAME => customer,
+        read => {
+            let problem = read.err().unwrap_or(NameError::Long);
+            return Ok(Err(refused(format!("Whom it is for: {problem}."))));
+        }
+    };
     let store = shared.store.clone();
     let question = question::kept(&asked.brief, asked.own_weight, &shelf.catalogue.rigs);
     let mut saved = SavedBrief {
@@ -148,7 +154,7 @@ async fn save(
     let title = saved.titled();
     let label = format!("question “{title}” saved");
     let slug = rocket::tokio::task::spawn_blocking(move || {
-        store.write(WHO, &label, |door| {
+        store.write(reader.hand.who(), &label, |door| {
             saved.key = free_slug(door, Kind::Brief, &slug_of(&title, "question"))?;
             let key = saved.key.clone();
             door.put(&Record::Brief(saved), None)?;
@@ -160,36 +166,6 @@ async fn save(
     Ok(Ok(Redirect::to(back_to(&address))))
 }
 
-#[derive(FromForm)]
-struct UndoForm<'r> {
-    back: &'r str,
-}
-
-/// Undoes what was last done.
-#[post("/undo", data = "<form>")]
-async fn undo(form: Form<UndoForm<'_>>, shared: &State<Shared>) -> Result<Redirect, Trouble> {
-    let store = shared.store.clone();
-    let undone = rocket::tokio::task::spawn_blocking(move || store.undo(WHO)).await?;
-    match undone {
-        // Another page was quicker: there is nothing left to do.
-        Ok(_) | Err(StoreError::Nothing(_) | StoreError::Conflict { .. }) => {}
-        Err(error) => return Err(error.into()),
-    }
-    Ok(Redirect::to(back_to(form.back)))
-}
-
-/// Does again what was undone last.
-#[post("/redo", data = "<form>")]
-async fn redo(form: Form<UndoForm<'_>>, shared: &State<Shared>) -> Result<Redirect, Trouble> {
-    let store = shared.store.clone();
-    let redone = rocket::tokio::task::spawn_blocking(move || store.redo(WHO)).await?;
-    match redone {
-        Ok(_) | Err(StoreError::Nothing(_) | StoreError::Conflict { .. }) => {}
-        Err(error) => return Err(error.into()),
-    }
-    Ok(Redirect::to(back_to(form.back)))
-}
-
 pub(super) fn routes() -> Vec<Route> {
-    routes![save, list, throw_away, undo, redo]
+    routes![save, list, throw_away]
 }

@@ -19,7 +19,14 @@ pub(super) struct Queue {
 struct State {
     running: usize,
     waiting: VecDeque<Waiting>,
+    /// Long works that let others go first, oldest first.
+    resting: VecDeque<oneshot::Sender<Turn>>,
+    /// Others that went since one of those did.
+    passed: usize,
 }
+
+/// So many go before a long work that rests goes on all the same.
+const PASS: usize = 4;
 
 /// One who waits.
 struct Waiting {
@@ -92,19 +99,63 @@ impl Turn {
     }
 }
 
+impl Turn {
+    /// Lets those who wait go first, a few of them; comes back when it is this one's turn
+    /// again. Blocks: not for where others are served.
+    pub(super) fn give_way(&mut self) {
+        let Some(state) = self.0.take() else { return };
+        let waits = {
+            let mut held = hold(&state);
+            if held.waiting.is_empty() {
+                drop(held);
+                self.0 = Some(state);
+                return;
+            }
+            let (give, waits) = oneshot::channel();
+            held.resting.push_back(give);
+            waits
+        };
+        drop(Self(Some(state)));
+        if let Ok(turn) = waits.blocking_recv() {
+            *self = turn;
+        }
+    }
+}
+
 impl Drop for Turn {
     fn drop(&mut self) {
         let Some(state) = self.0.take() else { return };
         let mut held = hold(&state);
+        let rested = |held: &mut MutexGuard<'_, State>| {
+            while let Some(give) = held.resting.pop_front() {
+                match give.send(Self(Some(state.clone()))) {
+                    Ok(()) => {
+                        held.passed = 0;
+                        return true;
+                    }
+                    Err(mut turn) => turn.0 = None,
+                }
+            }
+            false
+        };
+        if held.passed >= PASS && rested(&mut held) {
+            return;
+        }
         while let Some(next) = held.waiting.pop_back() {
             if !(next.there)() {
                 continue;
             }
             match next.give.send(Self(Some(state.clone()))) {
-                Ok(()) => return,
+                Ok(()) => {
+                    held.passed += 1;
+                    return;
+                }
                 // Gone meanwhile: the turn it did not take must not end twice.
                 Err(mut turn) => turn.0 = None,
             }
+        }
+        if rested(&mut held) {
+            return;
         }
         held.running -= 1;
     }
@@ -129,6 +180,47 @@ mod tests {
             }
         }
         asked
+    }
+
+    #[rocket::async_test]
+    async fn a_long_work_lets_others_go_first_and_goes_on() {
+        let queue = Arc::new(Queue::new(1, 64));
+        let mut long = queue.turn(|| true).await.unwrap();
+        // Nobody waits: it goes on at once.
+        long.give_way();
+        let short = asks(&queue).await;
+        let went_on = tokio::task::spawn_blocking(move || {
+            long.give_way();
+            long
+        });
+        let turn = short.await.unwrap().unwrap();
+        assert!(!went_on.is_finished());
+        drop(turn);
+        let long = went_on.await.unwrap();
+        assert_eq!(hold(&queue.state).running, 1);
+        // However many come, after a few it goes on.
+        let mut waiting = Vec::new();
+        for _ in 0..3 * PASS {
+            waiting.push(asks(&queue).await);
+        }
+        let mut long = long;
+        let went_on = tokio::task::spawn_blocking(move || {
+            long.give_way();
+            hold(&queue.state).waiting.len()
+        });
+        let mut waiting = waiting.into_iter().rev();
+        let mut served = 0;
+        while !went_on.is_finished() {
+            if let Some(next) = waiting.next() {
+                drop(next.await.unwrap());
+                served += 1;
+            }
+        }
+        let left = went_on.await.unwrap();
+        assert!(left >= PASS, "{served} served, {left} left");
+        for next in waiting {
+            drop(next.await.unwrap());
+        }
     }
 
     #[rocket::async_test]

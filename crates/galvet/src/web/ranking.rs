@@ -1,11 +1,12 @@
 //! The main page: the hulls ranked; also as JSON and as CSV.
 
-use super::ask::{Answered, answered, fields, query_of};
+use super::ask::{Answered, answered, query_of};
 use super::assets;
 use super::moved::moved;
-use super::reader::Reader;
+use super::reader::{Reader, fields};
 use super::shared::{Shared, Shelf, Trouble};
 use super::shortlist::Shortlist;
+use super::undo::steps;
 use crate::present::columns::COLUMNS;
 use crate::present::json::Document;
 use crate::present::page::ranking::RankingView;
@@ -182,9 +183,7 @@ async fn answer(
     shared: &Shared,
 ) -> Result<Option<(Asked, Sentence, Arc<RankingView>)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     if shelf.hulls.is_empty() {
         return Ok(None);
     }
@@ -223,7 +222,7 @@ async fn ranking_page(
         here,
         place,
         query,
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         set_aside: shelf.catalogue.set_aside.len(),
         lead: Lead::of(&shelf, shared),
         sentence,
@@ -247,7 +246,7 @@ async fn ranking_part(
     let shelf = shared.shelf().await?;
     let page = RankingPart {
         query: query_of(&ask),
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         set_aside: shelf.catalogue.set_aside.len(),
         lead: Lead::of(&shelf, shared),
         sentence,
@@ -266,9 +265,7 @@ async fn presented(
     present: fn(&crate::answer::Answered) -> Option<String>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }

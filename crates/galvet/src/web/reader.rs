@@ -1,9 +1,9 @@
 //! Who reads: the units they chose, remembered in a cookie; until they choose,
 //! the installation's own.
 
-use super::ask::fields;
 use super::caller::Caller;
 use super::shared::Shared;
+use super::who::Hand;
 use crate::question::{units_from_key, units_key, units_said};
 use galvet_core::base::System;
 use rocket::form::Form;
@@ -26,6 +26,8 @@ pub(crate) struct Reader {
     pub(super) sun: bool,
     /// Where the answer goes.
     pub(super) caller: Caller,
+    /// Under what name they change something.
+    pub(super) hand: Hand,
 }
 
 const COOKIE: &str = "galvet-units";
@@ -61,8 +63,17 @@ impl<'r> FromRequest<'r> for Reader {
             typed_in: said.or(sends.then_some(units)),
             sun: request.cookies().get(SUN).is_some(),
             caller: Caller::of(request),
+            hand: Hand::of(request),
         })
     }
+}
+
+/// Names and values of a request's address.
+pub(super) fn fields<'r>(request: &'r Request<'_>) -> impl Iterator<Item = (&'r str, String)> {
+    request.query_fields().map(|field| {
+        let name = field.name.as_name().as_str();
+        (name, field.value.to_owned())
+    })
 }
 
 /// Today, ISO 8601: the date of figures typed now.

@@ -2,15 +2,16 @@
 
 use super::ask::query_of;
 use super::assets;
+use super::edit::throw;
+use super::errors::Told;
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
 use crate::question::Ask;
 use crate::survey::{self, EditError, Refusal};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{Keyed, System};
+use galvet_core::base::{Keyed, System, day};
 use galvet_core::hull::{Kept, Measure, Reading, Source};
 use galvet_store::{Kind, Record, Steps, Store, StoreError};
 use rocket::form::Form;
@@ -62,7 +63,7 @@ fn look(
         sun: reader.sun,
         here: format!("/hulls/{slug}/record{query}"),
         place: "hull",
-        steps: store.steps()?,
+        steps: store.steps(reader.hand.who(), Some((Kind::Hull, slug)))?,
         simulates,
         trouble: if not_taken.field.is_empty() {
             not_taken.problem.clone()
@@ -148,22 +149,6 @@ fn short(text: &str) -> String {
     text.trim().chars().take(200).collect()
 }
 
-/// Whether a text is a day, ISO 8601.
-fn is_day(text: &str) -> bool {
-    let parts: Vec<&str> = text.split('-').collect();
-    let [year, month, day] = parts[..] else {
-        return false;
-    };
-    let number = |text: &str, digits: usize| {
-        (text.len() == digits)
-            .then(|| text.parse::<u16>().ok())
-            .flatten()
-    };
-    number(year, 4).is_some()
-        && number(month, 2).is_some_and(|m| (1..=12).contains(&m))
-        && number(day, 2).is_some_and(|d| (1..=31).contains(&d))
-}
-
 /// Adds a reading; what stood there stays.
 #[post("/hulls/<slug>/readings", data = "<form>")]
 async fn add_reading(
@@ -184,9 +169,7 @@ async fn add_reading(
     let make = move |store: &Store, slug: &str| {
         let value = value.map_err(|problem| EditError::Refused(problem.into()))?;
         let source = source.ok_or_else(|| EditError::Refused("say where it comes from".into()))?;
-        if !is_day(&date) {
-            return Err(EditError::Refused("write the day as 2026-04-12".into()));
-        }
+        let date = day(&date).map_err(|odd| EditError::Refused(odd.to_string().into()))?;
         let reading = Reading {
             value,
             source,
@@ -195,10 +178,16 @@ async fn add_reading(
             note,
         };
         let label = format!("{} noted", measure.label());
-        survey::edit_hull(store, WHO, slug, &label, |hull| -> Result<(), Refusal> {
-            survey::add_reading(hull, measure, reading.clone());
-            Ok(())
-        })
+        survey::edit_hull(
+            store,
+            reader.hand.who(),
+            slug,
+            &label,
+            |hull| -> Result<(), Refusal> {
+                survey::add_reading(hull, measure, reading.clone());
+                Ok(())
+            },
+        )
         .map(|_| ())
     };
     let not_taken = NotTaken {
@@ -231,7 +220,7 @@ async fn take_off(
     let named = form.reading.to_owned();
     let make = move |store: &Store, slug: &str| {
         let label = format!("a reading of the {} taken off", measure.label());
-        survey::edit_hull(store, WHO, slug, &label, |hull| {
+        survey::edit_hull(store, reader.hand.who(), slug, &label, |hull| {
             let readings = hull.survey.readings.get(&measure);
             let mine = readings
                 .into_iter()
@@ -272,7 +261,7 @@ async fn set_words(
         ..NotTaken::default()
     };
     let make = move |store: &Store, slug: &str| {
-        survey::edit_hull(store, WHO, slug, "described anew", |hull| {
+        survey::edit_hull(store, reader.hand.who(), slug, "described anew", |hull| {
             for (name, now) in survey::words_of(hull) {
                 // A box that is not ticked is not sent at all.
                 let was = form.get(&format!("was-{name}"));
@@ -324,7 +313,7 @@ async fn stand_by(
     };
     let make = move |store: &Store, slug: &str| {
         let label = "an odd figure kept anyway";
-        survey::edit_hull(store, WHO, slug, label, |hull| {
+        survey::edit_hull(store, reader.hand.who(), slug, label, |hull| {
             survey::stand_by(hull, kept.clone())
         })
         .map(|_| ())
@@ -345,10 +334,16 @@ async fn doubt(
     let finding = form.finding.to_owned();
     let make = move |store: &Store, slug: &str| {
         let label = "an odd figure doubted again";
-        survey::edit_hull(store, WHO, slug, label, |hull| -> Result<(), Refusal> {
-            survey::doubt_again(hull, &finding);
-            Ok(())
-        })
+        survey::edit_hull(
+            store,
+            reader.hand.who(),
+            slug,
+            label,
+            |hull| -> Result<(), Refusal> {
+                survey::doubt_again(hull, &finding);
+                Ok(())
+            },
+        )
         .map(|_| ())
     };
     let typed = NotTaken::default();
@@ -373,7 +368,7 @@ async fn back(
     let revision = form.revision;
     let make = move |store: &Store, slug: &str| {
         let (known, _) = store.record(Kind::Hull, slug)?.ok_or(EditError::Gone)?;
-        match store.back_to(WHO, Kind::Hull, known, revision) {
+        match store.back_to(reader.hand.who(), Kind::Hull, known, revision) {
             Ok(_) => Ok(()),
             Err(StoreError::Nothing(why)) => Err(EditError::Refused(why.into())),
             Err(StoreError::Conflict { .. }) => Err(EditError::Refused(
@@ -393,20 +388,25 @@ async fn back(
     .await
 }
 
-/// Throws the hull away; she stays in the trash.
-#[post("/hulls/<slug>/throw-away")]
-async fn throw_away(slug: String, ask: Ask, shared: &State<Shared>) -> Result<Redirect, Trouble> {
-    let store = shared.store.clone();
-    spawn_blocking(move || -> Result<(), StoreError> {
-        let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, &slug)? else {
-            return Ok(());
-        };
-        let label = format!("hull “{}” thrown away", hull.survey.name());
-        store.write(WHO, &label, |door| door.throw_away(Kind::Hull, known))?;
-        Ok(())
-    })
-    .await??;
-    Ok(Redirect::to(back_to(&format!("/hulls{}", query_of(&ask)))))
+#[derive(FromForm)]
+struct ThrowForm {
+    /// The revision that was seen; whatever stands where it says nothing.
+    seen: Option<i64>,
+}
+
+/// Throws the hull away, as it was seen; it stays in the trash.
+#[post("/hulls/<slug>/throw-away", data = "<form>")]
+async fn throw_away(
+    slug: String,
+    form: Form<ThrowForm>,
+    ask: Ask,
+    reader: Reader,
+    shared: &State<Shared>,
+) -> Result<Result<Redirect, Told>, Trouble> {
+    let (query, record) = (query_of(&ask), (Kind::Hull, slug));
+    Ok(throw(shared, reader, record, form.seen)
+        .await?
+        .map(|()| Redirect::to(back_to(&format!("/hulls{query}")))))
 }
 
 pub(super) fn routes() -> Vec<Route> {
@@ -420,26 +420,4 @@ pub(super) fn routes() -> Vec<Route> {
         back,
         throw_away
     ]
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn a_day_is_a_day() {
-        for day in ["2026-04-12", "1999-12-31"] {
-            assert!(is_day(day), "{day}");
-        }
-        for day in [
-            "",
-            "12.4.2026",
-            "2026-13-01",
-            "2026-4-1",
-            "2026-04-12T10",
-            "x-04-12",
-        ] {
-            assert!(!is_day(day), "{day}");
-        }
-    }
 }

@@ -5,7 +5,6 @@ use super::ask::query_of;
 use super::edit::{self, Edited, Typed, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::kit::{kept_already, put_variant, rig_with};
 use crate::question::Ask;
 use crate::survey;
@@ -32,9 +31,7 @@ async fn worked_out(
     shared: &Shared,
 ) -> Result<Option<(Remedy, Rig)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(None);
     };
@@ -82,7 +79,7 @@ async fn take(
     if let Change::Fit(made) = &remedy.change {
         let made = planned(made, thing);
         let label = format!("change “{}” planned", made.name);
-        let kept = edit::edit(shared, slug, label, move |hull| {
+        let kept = edit::edit((shared, reader), slug, label, move |hull| {
             let mut all = hull.survey.fitout.modifications.iter();
             if all.any(|m| m.name == made.name) {
                 return Ok(());
@@ -107,7 +104,7 @@ async fn take(
         Some(there) => there.key.clone(),
         None => {
             let (store, slug, was) = (shared.store.clone(), slug.to_owned(), rig.key.clone());
-            let put = move || put_variant(&store, WHO, variant, (&slug, &was));
+            let put = move || put_variant(&store, reader.hand.who(), variant, (&slug, &was));
             match spawn_blocking(put).await? {
                 Err(StoreError::Conflict { .. }) => return Ok(Ok(Redirect::to(back_to(&board)))),
                 put => put?,

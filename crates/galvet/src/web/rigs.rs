@@ -2,21 +2,22 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{Typed, action, address};
+use super::edit::{Typed, action, address, kit_throw};
+use super::errors::{Told, told};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
+use super::undo::steps;
 use crate::kit::{self, LineChange};
 use crate::present::page::rig::{self, RigView};
 use crate::present::page::sentence::{self, Sentence};
 use crate::question::Ask;
-use crate::survey::{EditError, Refusal};
+use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
+use galvet_core::base::{System, typed_name};
 use galvet_core::gear::Gear;
 use galvet_core::rig::Importance;
-use galvet_store::{Kind, Record, Steps, Store, StoreError};
+use galvet_store::{Kind, Record, Steps, Store};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -65,9 +66,7 @@ async fn look(
         return Ok(None);
     };
     let query = query_of(ask);
-    let Ok(question) = ask.resolve(all) else {
-        return Ok(None);
-    };
+    let question = ask.resolve(all)?;
     let path = format!("/rigs/{slug}");
     let sentence = sentence::sentence(&question, all, path, reader.units);
     let asked = (find.as_str(), against.as_deref());
@@ -76,7 +75,7 @@ async fn look(
         sun: reader.sun,
         here: address(&format!("/rigs/{slug}"), &query, &[]),
         place: "kit",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Rig, slug))).await?,
         query,
         sentence,
         rig: rig::rig(mine, &all.gear, &all.rigs, asked, trouble, reader.units),
@@ -102,14 +101,24 @@ async fn page(
 async fn begin(
     form: Form<Typed>,
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
-) -> Result<Result<Redirect, Status>, Trouble> {
-    let named = kit::new_rig(form.get("name").map_or("", String::as_str));
-    if named.name.is_empty() {
-        return Ok(Err(Status::UnprocessableEntity));
-    }
+) -> Result<Result<Redirect, Told>, Trouble> {
+    let named = match kit::new_rig(form.get("name").map_or("", String::as_str)) {
+        Ok(named) => named,
+        Err(problem) => {
+            let why = format!("{problem}.");
+            let back = address("/kit", &query_of(&ask), &[]);
+            return Ok(Err(told(
+                Status::UnprocessableEntity,
+                "No rig was begun",
+                why,
+                &back,
+            )));
+        }
+    };
     let store = shared.store.clone();
-    let key = spawn_blocking(move || kit::put_rig(&store, WHO, named)).await??;
+    let key = spawn_blocking(move || kit::put_rig(&store, reader.hand.who(), named)).await??;
     let to = address(&format!("/rigs/{key}"), &query_of(&ask), &[]);
     Ok(Ok(Redirect::to(back_to(&to))))
 }
@@ -152,12 +161,9 @@ fn step(typed: &Typed, shelf: &[Gear]) -> Result<(LineChange, String), String> {
 }
 
 /// A copy of a rig under a name of its own, to be varied.
-fn branch(store: &Store, slug: &str, name: &str) -> Result<String, EditError> {
+fn branch(store: &Store, reader: Reader, slug: &str, name: &str) -> Result<String, EditError> {
     let named = kit::new_rig(name);
-    if named.name.is_empty() {
-        let missing = "give the variant a name";
-        return Err(EditError::Refused(Refusal::from(missing)));
-    }
+    let named = named.map_err(|problem| EditError::Refused(problem.to_string().into()))?;
     let Some((_, Record::Rig(rig))) = store.record(Kind::Rig, slug)? else {
         return Err(EditError::Gone);
     };
@@ -165,38 +171,36 @@ fn branch(store: &Store, slug: &str, name: &str) -> Result<String, EditError> {
         lines: rig.lines,
         ..named
     };
-    Ok(kit::put_rig(store, WHO, copy)?)
+    Ok(kit::put_rig(store, reader.hand.who(), copy)?)
 }
 
 /// Does what a form asks; the rig to show then.
-fn apply(store: &Store, slug: &str, typed: &Typed, shelf: &[Gear]) -> Result<String, EditError> {
+fn apply(
+    store: &Store,
+    reader: Reader,
+    slug: &str,
+    typed: &Typed,
+    shelf: &[Gear],
+) -> Result<String, EditError> {
     let text = |name: &str| typed.get(name).map_or("", String::as_str);
     let refused = |problem: String| EditError::Refused(problem.into());
     match action(typed) {
-        "branch" => return branch(store, slug, text("name")),
+        "branch" => return branch(store, reader, slug, text("name")),
         "rename" => {
-            let name = kit::new_rig(text("name")).name;
-            if name.is_empty() {
-                return Err(refused("give it a name".to_owned()));
-            }
-            kit::edit_rig(store, WHO, slug, "rig renamed", |rig| {
+            let name = typed_name(text("name")).map_err(|problem| refused(problem.to_string()))?;
+            kit::edit_rig(store, reader.hand.who(), slug, "rig renamed", |rig| {
                 rig.name.clone_from(&name);
                 Ok(())
             })?;
         }
         "throw-away" => {
-            let (known, _) = store.record(Kind::Rig, slug)?.ok_or(EditError::Gone)?;
-            let label = "rig thrown away";
-            match store.write(WHO, label, |door| door.throw_away(Kind::Rig, known)) {
-                Err(StoreError::Reference(who)) => return Err(refused(who)),
-                done => done.map(|_| ())?,
-            }
+            kit_throw(store, reader, (Kind::Rig, slug))?;
             return Ok(String::new());
         }
         _ => {
             let (change, label) = step(typed, shelf).map_err(refused)?;
             let line = text("line").parse().unwrap_or(usize::MAX);
-            kit::edit_rig(store, WHO, slug, &label, |rig| {
+            kit::edit_rig(store, reader.hand.who(), slug, &label, |rig| {
                 kit::change_line(rig, (line, text("item")), &change)
             })?;
         }
@@ -216,7 +220,7 @@ async fn put(
     let typed = form.into_inner();
     let shelf = shared.shelf().await?;
     let (store, key) = (shared.store.clone(), slug.to_owned());
-    let done = spawn_blocking(move || apply(&store, &key, &typed, &shelf.catalogue.gear));
+    let done = spawn_blocking(move || apply(&store, reader, &key, &typed, &shelf.catalogue.gear));
     let trouble = match done.await? {
         Ok(to) => {
             let path = if to.is_empty() {

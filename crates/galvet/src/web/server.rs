@@ -7,7 +7,8 @@ use super::shared::Shared;
 use super::{
     afloat, assets, card, changes, comfort, compare, derivation, drawing, errors, fittings, flip,
     hull, hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, remedy,
-    rigs, set_aside, shortlist, stow, summary, talk, tour, trials, walk, waters, weigh,
+    rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials, undo, walk, waters,
+    weigh,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -129,6 +130,8 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .mount("/", set_aside::routes())
         .mount("/", shortlist::routes())
         .mount("/", questions::routes())
+        .mount("/", undo::routes())
+        .mount("/", trash::routes())
         .mount("/", reader::routes())
         .mount("/", errors::routes())
         .mount("/", routes![assets::asset])

@@ -4,7 +4,6 @@ use super::ask::query_of;
 use super::assets;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
@@ -60,6 +59,7 @@ struct MendForm<'r> {
 #[post("/set-aside", data = "<form>")]
 async fn mend(
     form: Form<MendForm<'_>>,
+    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let shelf = shared.shelf().await?;
@@ -69,7 +69,7 @@ async fn mend(
         return Ok(Err(Status::NotFound));
     };
     let store = shared.store.clone();
-    let work = move || store.mend(WHO, record.kind, record.known);
+    let work = move || store.mend(reader.hand.who(), record.kind, record.known);
     match rocket::tokio::task::spawn_blocking(work).await? {
         // Somebody else was quicker, or it cannot be mended: the page says so.
         Ok(_) | Err(StoreError::Conflict { .. } | StoreError::Nothing(_)) => {}

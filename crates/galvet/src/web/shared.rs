@@ -4,7 +4,7 @@ use super::caller::{Caller, Watched};
 use super::queue::{Busy, Queue};
 use crate::answer::{Answered, Desk, Flips, FlipsLooked, Hull};
 use crate::present::page::ranking::{self, RankingView};
-use crate::question::Asked;
+use crate::question::{Asked, NothingToAsk};
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
@@ -57,6 +57,14 @@ pub(crate) enum Trouble {
     Ours,
     /// Too many ask at once.
     Busy,
+    /// There is no water a question could be asked of.
+    NothingToAsk,
+}
+
+impl From<NothingToAsk> for Trouble {
+    fn from(_: NothingToAsk) -> Self {
+        Self::NothingToAsk
+    }
 }
 
 impl From<Busy> for Trouble {

@@ -7,6 +7,7 @@ use super::edit::{self, Edited, Typed, action, address};
 use super::moved::{moved_on, moved_since};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::answer::Board;
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::stow::{self, StowView};
@@ -133,9 +134,7 @@ async fn look(
     shown: Shown,
 ) -> Result<Option<StowPage>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(None);
     };
@@ -161,7 +160,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path, &query, &[]),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         query,
         sentence,
         key,
@@ -278,9 +277,7 @@ async fn space_of(
     shared: &Shared,
 ) -> Result<Option<(Space, String)>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(None);
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(None);
     };
@@ -364,28 +361,33 @@ async fn put(
         _ => format!("{named} put by hand"),
     };
     let (sent, units, freed) = (typed.clone(), reader.units, thing.clone());
-    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
-        let pins = match action(&sent) {
-            "free" | "free-all" => Vec::new(),
-            _ => asked(&sent, &space, units)?,
-        };
-        let all = &mut hull.survey.looked.laid;
-        let laid = all.entry(rig.clone()).or_default();
-        match action(&sent) {
-            "free-all" => laid.clear(),
-            "free" => laid.retain(|p| !(p.thing == freed && p.nth == nth)),
-            _ => {
-                for pin in pins {
-                    laid.retain(|p| !(p.thing == pin.thing && p.nth == pin.nth));
-                    laid.push(pin);
+    let done = edit::edit(
+        (shared, reader),
+        slug,
+        label,
+        move |hull| -> Result<(), Refusal> {
+            let pins = match action(&sent) {
+                "free" | "free-all" => Vec::new(),
+                _ => asked(&sent, &space, units)?,
+            };
+            let all = &mut hull.survey.looked.laid;
+            let laid = all.entry(rig.clone()).or_default();
+            match action(&sent) {
+                "free-all" => laid.clear(),
+                "free" => laid.retain(|p| !(p.thing == freed && p.nth == nth)),
+                _ => {
+                    for pin in pins {
+                        laid.retain(|p| !(p.thing == pin.thing && p.nth == pin.nth));
+                        laid.push(pin);
+                    }
                 }
             }
-        }
-        if laid.is_empty() {
-            all.remove(&rig);
-        }
-        Ok(())
-    });
+            if laid.is_empty() {
+                all.remove(&rig);
+            }
+            Ok(())
+        },
+    );
     let at_hand = if action(&typed) == "free-all" {
         ""
     } else {

@@ -42,9 +42,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<SummaryPage, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }

@@ -57,9 +57,7 @@ async fn page(
     shared: &State<Shared>,
 ) -> Result<Result<Answered<TalkPage>, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let written = || sentence::sentence(&asked, &shelf.catalogue, "/ask".to_owned(), reader.units);
     let talk = talk::talk(step.unwrap_or_default(), &mut written(), &asked.brief);
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;

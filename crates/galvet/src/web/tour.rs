@@ -32,9 +32,7 @@ impl TourPage {
 #[get("/tour")]
 async fn page(reader: Reader, shared: &State<Shared>) -> Result<Result<TourPage, Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = Ask::default().resolve(&shelf.catalogue) else {
-        return Ok(Err(Status::NotFound));
-    };
+    let asked = Ask::default().resolve(&shelf.catalogue)?;
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let Some(first) = answer.ranking.ranked.first() else {
         return Ok(Err(Status::NotFound));

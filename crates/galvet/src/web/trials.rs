@@ -5,13 +5,14 @@ use super::assets;
 use super::edit::{self, Edited, address};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::question::Ask;
 use crate::survey::Refusal;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
 use galvet_core::hull::{Felt, Trial};
-use galvet_store::Steps;
+use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -84,7 +85,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path, &query, &[]),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
         key: slug.to_owned(),
         name: hull.survey.name(),
         trials: hull.survey.looked.trials.iter().rev().map(line).collect(),
@@ -149,14 +150,21 @@ async fn log(
         return Ok(Err((Status::UnprocessableEntity, page)));
     };
     let label = "trial paddle logged".to_owned();
-    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
-        let trials = &mut hull.survey.looked.trials;
-        if trials.len() >= MOST {
-            return Err(format!("{MOST} trials are kept of a hull; undo or export some").into());
-        }
-        trials.push(trial.clone());
-        Ok(())
-    });
+    let done = edit::edit(
+        (shared, reader),
+        slug,
+        label,
+        move |hull| -> Result<(), Refusal> {
+            let trials = &mut hull.survey.looked.trials;
+            if trials.len() >= MOST {
+                return Err(
+                    format!("{MOST} trials are kept of a hull; undo or export some").into(),
+                );
+            }
+            trials.push(trial.clone());
+            Ok(())
+        },
+    );
     match done.await? {
         Edited::Kept => {
             let to = address(&format!("/hulls/{slug}/trials"), &query_of(&ask), &[]);

@@ -5,6 +5,7 @@ use super::assets;
 use super::edit::{self, Edited, Typed, action};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
+use super::undo::steps;
 use crate::present::page::filled::NotTaken;
 use crate::present::page::next::{NextStep, next_steps};
 use crate::present::page::walk::{self, WalkView};
@@ -14,8 +15,8 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::hull::{Source, Survey, Zone, zones};
-use galvet_store::Steps;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -74,9 +75,7 @@ async fn next(
     shared: &Shared,
 ) -> Result<Vec<NextStep>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Ok(asked) = ask.resolve(&shelf.catalogue) else {
-        return Ok(Vec::new());
-    };
+    let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(Vec::new());
     };
@@ -124,7 +123,7 @@ async fn look(
         sun: reader.sun,
         here: address(slug, &query, None, from_stern),
         place: "hull",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
         query,
         walk,
     }))
@@ -150,14 +149,20 @@ async fn there_after_all(
     slug: &str,
     zone: String,
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let to = address(slug, &query_of(&ask), Some(&zone), false);
     let label = format!("{zone} on her after all");
-    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
-        survey::set_absent(hull, &zone, false);
-        Ok(())
-    });
+    let done = edit::edit(
+        (shared, reader),
+        slug,
+        label,
+        move |hull| -> Result<(), Refusal> {
+            survey::set_absent(hull, &zone, false);
+            Ok(())
+        },
+    );
     Ok(match done.await? {
         Edited::Gone => Err(Status::NotFound),
         _ => Ok(Redirect::to(back_to(&to))),
@@ -265,7 +270,7 @@ async fn measure(
     };
     let guessed = was.is_none_or(|z| z.source == Source::Guess);
     let (name, sent, units) = (zone.clone(), typed.clone(), reader.units);
-    let done = edit::edit(shared, slug, label, move |hull| {
+    let done = edit::edit((shared, reader), slug, label, move |hull| {
         apply(hull, &name, &sent, guessed, (units, &today()))
     });
     let mistakes = match done.await? {

@@ -2,10 +2,10 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{Typed, action, address};
+use super::edit::{Typed, action, address, kit_throw};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
+use super::undo::steps;
 use crate::kit;
 use crate::present::page::filled::NotTaken;
 use crate::present::page::waters::{self, WaterLine, WaterView};
@@ -14,7 +14,7 @@ use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_store::{Steps, Store};
+use galvet_store::{Kind, Steps, Store};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -49,7 +49,7 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Waters
         sun: reader.sun,
         here: address("/waters", &query, &[]),
         place: "waters",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, None).await?,
         query,
         waters: waters::waters(&on.catalogue.waters, reader.units),
     })
@@ -104,7 +104,7 @@ async fn look(
         sun: reader.sun,
         here: address(&path_of(slug), &query, &[]),
         place: "waters",
-        steps: shared.store.steps()?,
+        steps: steps(shared, reader, Some((Kind::Water, slug))).await?,
         query,
         water: waters::water(water, not_taken, reader.units),
     }))
@@ -132,16 +132,16 @@ async fn new_page(
 }
 
 /// Does what a water's form asks.
-fn apply(store: &Store, slug: &str, typed: &Typed, units: System) -> Result<(), EditError> {
+fn apply(store: &Store, slug: &str, typed: &Typed, reader: Reader) -> Result<(), EditError> {
     match action(typed) {
-        "forget" => kit::forget_water(store, WHO, slug),
+        "forget" => kit_throw(store, reader, (Kind::Water, slug)),
         _ if slug == NEW => {
-            let read = kit::read_water(None, typed, units);
+            let read = kit::read_water(None, typed, reader.units);
             let read = read.map_err(|m| EditError::Refused(m.into()))?;
-            kit::put_water(store, WHO, read)?;
+            kit::put_water(store, reader.hand.who(), read)?;
             Ok(())
         }
-        _ => kit::edit_water(store, WHO, slug, typed, units),
+        _ => kit::edit_water(store, reader.hand.who(), slug, typed, reader.units),
     }
 }
 
@@ -151,7 +151,7 @@ type Put = Result<Result<Redirect, (Status, Option<WaterPage>)>, Trouble>;
 /// Does what a form asks, and shows what came of it.
 async fn keep(slug: &str, typed: Typed, ask: Ask, reader: Reader, shared: &Shared) -> Put {
     let (store, key, sent) = (shared.store.clone(), slug.to_owned(), typed.clone());
-    let done = spawn_blocking(move || apply(&store, &key, &sent, reader.units));
+    let done = spawn_blocking(move || apply(&store, &key, &sent, reader));
     let mistakes = match done.await? {
         Ok(()) => {
             let to = address("/waters", &query_of(&ask), &[]);

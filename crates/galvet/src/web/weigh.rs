@@ -2,9 +2,8 @@
 
 use super::ask::query_of;
 use super::edit::{self, Edited, address};
-use super::reader::{back_to, today};
+use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
-use super::who::WHO;
 use crate::kit;
 use crate::question::Ask;
 use crate::survey::{self, EditError, HangingScale, Refusal, Simulated};
@@ -27,6 +26,7 @@ async fn weigh(
     slug: &str,
     form: Form<WeighForm<'_>>,
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let measure = Measure::from_key(form.measure);
@@ -52,16 +52,22 @@ async fn weigh(
         return Ok(Err(Status::UnprocessableEntity));
     };
     let label = format!("{} read off the simulated scale", measure.label());
-    let done = edit::edit(shared, slug, label, move |hull| -> Result<(), Refusal> {
-        let read = Reading::new(measure, rest.value, Source::Scale).map_err(|e| e.to_string())?;
-        let reading = Reading {
-            date: today(),
-            note: format!("simulated scale, steady after {} readings", rest.readings),
-            ..read
-        };
-        survey::add_reading(hull, measure, reading);
-        Ok(())
-    });
+    let done = edit::edit(
+        (shared, reader),
+        slug,
+        label,
+        move |hull| -> Result<(), Refusal> {
+            let read =
+                Reading::new(measure, rest.value, Source::Scale).map_err(|e| e.to_string())?;
+            let reading = Reading {
+                date: today(),
+                note: format!("simulated scale, steady after {} readings", rest.readings),
+                ..read
+            };
+            survey::add_reading(hull, measure, reading);
+            Ok(())
+        },
+    );
     Ok(match done.await? {
         Edited::Kept => {
             let to = address(&format!("/hulls/{slug}/record"), &query_of(&ask), &[]);
@@ -84,6 +90,7 @@ async fn weigh_thing(
     slug: &str,
     form: Form<WeighThing<'_>>,
     ask: Ask,
+    reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let shelf = shared.shelf().await?;
@@ -110,7 +117,7 @@ async fn weigh_thing(
             rest.readings,
             today()
         );
-        kit::weigh_thing(&store, WHO, &key, loaded, (rest.value, &note))
+        kit::weigh_thing(&store, reader.hand.who(), &key, loaded, (rest.value, &note))
     });
     Ok(match done.await? {
         Ok(()) => {

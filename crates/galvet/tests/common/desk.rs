@@ -62,6 +62,18 @@ impl Desk {
         answer.into_string().unwrap()
     }
 
+    /// Takes back what a page offers to take back.
+    pub fn undo(&self) -> Status {
+        let page = self.page("/questions");
+        let forms = page.split("<form class=\"undo\"").skip(1);
+        let act = forms
+            .filter(|form| form.split("</form>").next().unwrap().contains(">Undo: "))
+            .find_map(|form| form.split("name=\"act\" value=\"").nth(1))
+            .and_then(|rest| rest.split('"').next())
+            .unwrap_or_default();
+        self.post("/undo", &format!("act={act}&back=/"))
+    }
+
     pub fn post(&self, path: &str, form: &str) -> Status {
         self.send(path, ContentType::Form, form).status()
     }

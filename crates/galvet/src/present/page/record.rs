@@ -61,6 +61,8 @@ pub struct HistoryLine {
 pub struct RecordView {
     pub key: String,
     pub name: String,
+    /// Its revision, as it is shown.
+    pub revision: i64,
     pub measures: Vec<MeasureLine>,
     pub sources: Vec<Offer>,
     pub words: Vec<WordsField>,
@@ -122,6 +124,7 @@ pub fn record(
     RecordView {
         key: survey.key.clone(),
         name: survey.name(),
+        revision: known.revision,
         measures: measures.collect(),
         sources: Offer::all(|_: Source| ""),
         words: words(hull, not_taken),

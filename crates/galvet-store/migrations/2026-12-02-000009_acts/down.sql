@@ -1,0 +1,2 @@
+DROP INDEX journal_by_who;
+DROP INDEX journal_by_undoes;
