@@ -243,6 +243,6 @@ test("a bottom is pointed at on a phone, and a seat is measured where it is aske
     .getByLabel("Measure the greatest beam with a tape")
     .fill("84,5 cm");
   await page.getByRole("button", { name: "Save beam" }).click();
-  await expect(page).toHaveURL(/hulls\/pellune-anneth$/);
+  await expect(page).toHaveURL(/hulls\/pellune-anneth\?units=metric$/);
   await expect(page.getByText("84.5 cm").first()).toBeVisible();
 });

@@ -102,6 +102,8 @@ struct Form {
     fields: BTreeMap<String, String>,
     /// What is sent beside them.
     along: Vec<(String, String)>,
+    /// What its choices offer, and what its ticks send.
+    choices: BTreeMap<String, Vec<String>>,
     /// Whether it takes a file: without one there is nothing to save.
     uploads: bool,
 }
@@ -122,10 +124,28 @@ fn forms(page: &str) -> Vec<Form> {
             action,
             fields,
             along,
+            choices: choices(form),
             uploads: form.contains("type=\"file\""),
         })
     })
     .collect()
+}
+
+/// What each choice of a form offers, and each tick: sent or not.
+fn choices(form: &str) -> BTreeMap<String, Vec<String>> {
+    let named = |text: &str| between(text, "name=\"", "\"").next().map(unescaped);
+    let mut out = BTreeMap::new();
+    for select in between(form, "<select", "</select>") {
+        let offered = between(select, "value=\"", "\"").map(unescaped).collect();
+        out.extend(named(select).map(|name| (name, offered)));
+    }
+    for input in between(form, "<input", ">").filter(|i| i.contains("type=\"checkbox\"")) {
+        let sent = between(input, "value=\"", "\"")
+            .next()
+            .map_or("on".to_owned(), unescaped);
+        out.extend(named(input).map(|name| (name, vec![sent, String::new()])));
+    }
+    out
 }
 
 fn encoded(pairs: impl Iterator<Item = (String, String)>) -> String {
@@ -236,6 +256,7 @@ fn another(text: &str) -> Option<String> {
 fn a_form_changes_what_was_typed_and_nothing_else() {
     let desk = Desk::with(&awkward());
     let (mut opened, mut typed) = (0, 0);
+    let mut kinds: BTreeSet<String> = BTreeSet::new();
     for (units, other) in [("metric", "imperial"), ("imperial", "metric")] {
         let switch = |to: &str| desk.post("/settings/units", &format!("units={to}&back=/"));
         switch(units);
@@ -272,7 +293,19 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
                 let most = if units == "metric" { usize::MAX } else { 2 };
                 let figures = form.fields.iter();
                 let figures = figures.filter_map(|(n, text)| Some((n, text, another(text)?)));
-                for (name, text, other) in figures.take(most) {
+                // Words, choices and ticks: once for each kind of form.
+                let kind: Vec<&String> = form.fields.keys().collect();
+                let new = kinds.insert(format!("{}{kind:?}", at.split('/').nth(1).unwrap()));
+                let words = form.fields.iter().filter(|_| new && most > 2);
+                let words = words.filter(|(_, text)| another(text).is_none());
+                let words = words.filter_map(|(n, text)| {
+                    let other = match form.choices.get(n) {
+                        Some(offered) => offered.iter().find(|o| *o != text)?.clone(),
+                        None => format!("{text} x").trim_start().to_owned(),
+                    };
+                    Some((n, text, other))
+                });
+                for (name, text, other) in figures.take(most).chain(words) {
                     if guess || form.send(&desk, Some((name, &other))) != Status::SeeOther {
                         continue;
                     }
@@ -280,6 +313,19 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
                     let said = |path: &String| path.ends_with(".date") || path.ends_with(".source");
                     let mut moved = changed(&before.1, &after);
                     moved.retain(|path| !said(path));
+                    // What names a renamed thing names it by its new name; what stands in
+                    // a list of words moves up in it.
+                    let refers = |path: &String| {
+                        name == "name"
+                            && !path.ends_with(".name")
+                            && after.get(path) == Some(&Value::from(other.as_str()))
+                    };
+                    moved.retain(|path| !refers(path));
+                    let list = |path: &String| path.rsplit_once('.').map(|p| p.0.to_owned());
+                    let of_words = |path: &String| path.ends_with(|c: char| c.is_ascii_digit());
+                    if moved.iter().all(of_words) {
+                        moved.dedup_by_key(|path| list(path));
+                    }
                     // What weighs the same with water in it is one figure on the form.
                     let one = moved.len() == 1
                         || moved.len() == 2 && after.get(&moved[0]) == after.get(&moved[1]);

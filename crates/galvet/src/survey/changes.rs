@@ -29,7 +29,7 @@ fn ticked(form: &HashMap<String, String>, prefix: &str) -> Vec<String> {
 }
 
 /// A zone a modification makes, where its beginning is given.
-fn new_zone(typed: &mut Typed<'_>, name: &str) -> Option<Zone> {
+fn new_zone(typed: &mut Typed<'_>, name: String) -> Option<Zone> {
     if typed.text("zone-from").is_empty() && typed.text("zone-to").is_empty() {
         return None;
     }
@@ -39,7 +39,7 @@ fn new_zone(typed: &mut Typed<'_>, name: &str) -> Option<Zone> {
     let height = typed.maybe("zone-height", Zone::HEIGHT);
     let opening = typed.maybe("zone-opening", Zone::OPENING);
     Some(Zone {
-        name: format!("{name}: new place"),
+        name,
         kind: ZoneKind::from_key(typed.text("zone-kind")).unwrap_or(ZoneKind::SternHatch),
         from: from?,
         to: to?,
@@ -77,7 +77,10 @@ pub fn modification(
     let z = typed.maybe("z", Fitting::Z).unwrap_or(0.3);
     let holes = typed.maybe("holes", HOLES).unwrap_or(0.0);
     let price = typed.maybe("price", Modification::PRICE);
-    let zone = new_zone(&mut typed, &name);
+    // A place that is there keeps its own name, whatever the change is called.
+    let was_made = was.and_then(|w| w.zones.first());
+    let made = was_made.map_or_else(|| format!("{name}: new place"), |zone| zone.name.clone());
+    let zone = new_zone(&mut typed, made);
     let (Some(x), true) = (x, typed.mistakes.is_empty()) else {
         return Err(typed.mistakes);
     };

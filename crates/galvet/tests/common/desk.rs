@@ -62,15 +62,12 @@ impl Desk {
         answer.into_string().unwrap()
     }
 
-    /// Takes back what a page offers to take back.
+    /// Takes back what pages offer this browser to take back.
     pub fn undo(&self) -> Status {
-        let page = self.page("/questions");
-        let forms = page.split("<form class=\"undo\"").skip(1);
-        let act = forms
-            .filter(|form| form.split("</form>").next().unwrap().contains(">Undo: "))
-            .find_map(|form| form.split("name=\"act\" value=\"").nth(1))
-            .and_then(|rest| rest.split('"').next())
-            .unwrap_or_default();
+        let hand = self.client.cookies().get("galvet-hand").cloned();
+        let who = hand.map_or_else(String::new, |hand| format!("page {}", hand.value()));
+        let act = self.store.steps(&who, None).unwrap().undo;
+        let act = act.map_or(0, |act| act.group);
         self.post("/undo", &format!("act={act}&back=/"))
     }
 
