@@ -7,7 +7,7 @@ test("two people at one shelf take back their own acts", async ({
 }) => {
   // Another browser: another jar of cookies.
   const theirs = await (await browser.newContext()).newPage();
-  const price = (who, thing) => who.getByLabel("price", { exact: false });
+  const price = (who) => who.locator("[name=price]");
   const save = async (who, thing, text) => {
     await who.goto(`${ownDemo}/kit/${thing}`);
     await price(who).fill(text);
@@ -38,4 +38,34 @@ test("two people at one shelf take back their own acts", async ({
   await theirs.goto(`${ownDemo}/kit/drift-sock`);
   await expect(price(theirs)).toHaveValue(/^13/);
   await theirs.context().close();
+});
+
+test("a page that swaps its parts tells of itself, in its title and live region", async ({
+  page,
+}) => {
+  test.slow();
+  const hull = "/hulls/fennick-dunmarrow";
+  for (const path of [
+    hull,
+    `${hull}/stow`,
+    `${hull}/changes`,
+    "/hulls",
+    "/compare?hull=fennick-dunmarrow&hull=osprith-kelda-two",
+    "/new-hull?hull-length=3.4+m&hull-beam=84+cm",
+    "/",
+  ]) {
+    await page.goto(path);
+    const title = await page.title();
+    const told = page.locator("#said");
+    await expect(told).toBeEmpty();
+    await page.locator(".what-if-try").first().click();
+    await expect(told).not.toBeEmpty({ timeout: 60_000 });
+    if (path === "/") {
+      await expect(told).toContainText("in order");
+      continue;
+    }
+    await expect(page).toHaveTitle(title);
+    await expect(told).not.toContainText("in order");
+    if (path.endsWith("/stow")) await expect(told).toContainText("Kit on");
+  }
 });

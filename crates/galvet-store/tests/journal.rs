@@ -107,7 +107,7 @@ fn what_is_thrown_away_lies_in_the_trash_and_comes_back() {
             .is_none()
     );
     let trash = store.trash().unwrap();
-    assert_eq!(trash.len(), 1);
+    assert_eq!((trash.len(), store.trashed().unwrap()), (1, 1));
     assert_eq!(trash[0].document["model"], "Pipkin");
     store.take_back("Ana", &trash[..1]).unwrap();
     let (back, record) = store.record(Kind::Hull, "quarnel-pipkin").unwrap().unwrap();

@@ -168,9 +168,14 @@ function tell(answer, before) {
     const places =
       moved === 0 ? "none changed place" : `${moved} changed place`;
     if (said) said.textContent = `${now.length} in order, ${places}`;
-  } else if (answer.querySelector(".board")) {
+  } else if (answer.dataset.page === "/") {
     document.title = "None in order · Galvet";
     if (said) said.textContent = "None in order: all are ruled out";
+  } else if (said && answer.querySelector("[data-told]")) {
+    // The page says itself what is to be told of it.
+    said.textContent = answer.querySelector("[data-told]").dataset.told;
+  } else if (said && !/^\/(hulls\/[^/]+|new-hull)$/.test(answer.dataset.page)) {
+    said.textContent = `${name.textContent.trim()}: the figures are new`;
   } else if (said) {
     const out = answer.querySelector(".verdict")
       ? "ruled out"

@@ -64,6 +64,29 @@ impl Store {
         Ok(out)
     }
 
+    /// How many records lie in the trash.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn trashed(&self) -> Result<usize, StoreError> {
+        #[derive(QueryableByName)]
+        struct Row {
+            #[diesel(sql_type = BigInt)]
+            n: i64,
+        }
+        let mut connection = self.connection()?;
+        let mut all = 0;
+        for kind in Kind::ALL {
+            let row: Row = sql_query(format!(
+                "SELECT count(*) AS n FROM {} WHERE deleted_at IS NOT NULL",
+                kind.table()
+            ))
+            .get_result(&mut connection)?;
+            all += usize::try_from(row.n).unwrap_or(0);
+        }
+        Ok(all)
+    }
+
     /// What a record of the trash names that lies there too, first what is named: without
     /// it that record cannot be taken out.
     ///

@@ -138,11 +138,23 @@ fn act(connection: &mut SqliteConnection, group: i64) -> Result<Option<Act>, Sto
     let label = plain(&first.label);
     let document = first.after.as_ref().or(first.before.as_ref());
     let record = document.map(|d| Record::of_document(first.kind, d.clone()));
-    let words = match record.transpose()?.map(|record| record.name()) {
-        Some(name) if changes.len() == 1 && !label.contains(&name) => format!("{label} ({name})"),
+    let words = match record.transpose()? {
+        Some(record) if changes.len() == 1 => with_name(label, &record),
         _ => label.to_owned(),
     };
     Ok(Some(Act { group, words }))
+}
+
+/// A label with the name of what was changed.
+fn with_name(label: &str, record: &Record) -> String {
+    let (name, by_key) = (record.name(), record.slug().replace('-', " "));
+    if label.contains(&name) {
+        label.to_owned()
+    } else if label.contains(&by_key) {
+        label.replacen(&by_key, &name, 1)
+    } else {
+        format!("{label} ({name})")
+    }
 }
 
 /// A label without what taking back put before it.

@@ -126,7 +126,7 @@ async fn part_of(
     Ok(Some(HullsPart {
         query: query_of(ask),
         steps: steps(shared, reader, None).await?,
-        trashed: shared.store.trash()?.len(),
+        trashed: in_trash(shared).await?,
         sentence,
         catalogue: made.await?,
     }))
@@ -165,6 +165,12 @@ async fn part(
     Ok(part_of(chosen, &ask, reader, shared)
         .await?
         .ok_or(Status::NotFound))
+}
+
+/// How many records lie in the trash.
+async fn in_trash(shared: &Shared) -> Result<usize, Trouble> {
+    let store = shared.store.clone();
+    Ok(rocket::tokio::task::spawn_blocking(move || store.trashed()).await??)
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -112,7 +112,8 @@ impl Shared {
     /// The catalogue as it stands; read, off the request's thread, only when
     /// something has changed since the last time.
     pub(super) async fn shelf(&self) -> Result<Arc<Shelf>, Trouble> {
-        let state = self.store.state()?;
+        let store = self.store.clone();
+        let state = task::spawn_blocking(move || store.state()).await??;
         let hold = || self.shelf.lock().unwrap_or_else(PoisonError::into_inner);
         if let Some(shelf) = hold().as_ref().filter(|s| s.state == state) {
             return Ok(shelf.clone());
