@@ -419,6 +419,7 @@ fn simulated_devices_stand_in_only_in_a_demo() {
         listen: ([127, 0, 0, 1], 0).into(),
         hosts: Vec::new(),
         units: System::Metric,
+        memory: galvet::answer::BUDGET,
         guides: Arc::default(),
         store: real.store.clone(),
         throw_away: true,

@@ -2,10 +2,13 @@
 //! record and the floating part of the question. Judging is done anew: it
 //! floats nothing.
 
+use super::memory::{BUDGET, Memory};
 use super::watch::{Unwanted, Watch};
+use galvet_core::body::Shape;
 use galvet_core::figures::{
-    Assessment, Quantity, outlook::Outlook, outlook::cruise, outlook::outlook,
+    Assessment, Quantity, Values, outlook::Outlook, outlook::cruise, outlook::outlook,
 };
+use galvet_core::float::Fate;
 use galvet_core::guide::Guides;
 use galvet_core::handling::{Windage, windage};
 use galvet_core::hull::Survey;
@@ -14,17 +17,15 @@ use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
 use galvet_core::question::Brief;
 use galvet_core::rank::{Candidate, Ranking, judge};
 use galvet_store::{Known, State};
-use lru::LruCache;
 use rayon::prelude::*;
+use sha2::{Digest as _, Sha256};
 use std::collections::BTreeMap;
 use std::convert::Infallible;
-use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
-/// Records whose shapes are remembered: some 30 kB each.
-const POSTERIORS: NonZeroUsize = NonZeroUsize::new(2_000).unwrap();
-/// Figures remembered: some 45 kB each.
-const FIGURES: NonZeroUsize = NonZeroUsize::new(2_000).unwrap();
+/// What a drawing, words and the parts of a record weigh beside its shapes, bytes: they
+/// are made when somebody looks, and not weighed one by one.
+const BESIDE: usize = 24 * 1024;
 
 /// A hull as it is asked about: its record, and its id and revision where it is
 /// kept in a database.
@@ -114,28 +115,56 @@ pub(super) type Figures = Result<Arc<Afloat>, CannotFloat>;
 type RecordKey = (i64, i64, i64);
 
 /// A whole answer: the state of the records, and the question.
-type AnswerKey = (State, String);
+type AnswerKey = (State, Digest);
+
+/// What stands for a question, however long its rig is.
+pub(super) type Digest = [u8; 32];
 
 /// Where a whole answer lies once it is ready; held while it is worked out.
 type Place = Arc<Mutex<Option<Arc<Answered>>>>;
-
-/// Whole answers remembered: some megabyte each with the figures in them.
-const ANSWERS: NonZeroUsize = NonZeroUsize::new(32).unwrap();
 
 /// The desk at which questions are answered.
 #[derive(Debug)]
 pub struct Desk {
     guides: Arc<Guides>,
-    answers: Mutex<LruCache<AnswerKey, Place>>,
-    posteriors: Mutex<LruCache<RecordKey, Shapes>>,
-    figures: Mutex<LruCache<(RecordKey, Arc<str>), Figures>>,
+    answers: Mutex<Memory<AnswerKey, Place>>,
+    posteriors: Mutex<Memory<RecordKey, Shapes>>,
+    figures: Mutex<Memory<(RecordKey, Digest), Figures>>,
+}
+
+/// What a hull's shapes weigh, bytes.
+fn weight_of_shapes(shapes: &Shapes) -> usize {
+    let weight = |p: &Arc<Posterior>| {
+        let normals = p.normals.first().map_or(0, size_of_val);
+        p.shapes.len() * (size_of::<Shape>() + normals + 2 * size_of::<f64>())
+    };
+    BESIDE + shapes.as_ref().map_or(0, weight)
+}
+
+/// What a hull's figures weigh, bytes, without the shapes they are of.
+fn weight_of_figures(figures: &Figures) -> usize {
+    let weight = |afloat: &Arc<Afloat>| {
+        let a = &afloat.assessment;
+        a.sample.len() * size_of::<Values>() + a.fates.len() * size_of::<Fate>()
+    };
+    BESIDE + figures.as_ref().map_or(0, weight)
+}
+
+impl Answered {
+    /// What it weighs with the figures in it, bytes.
+    pub(crate) fn weight(&self) -> usize {
+        let afloat = self.afloat.values();
+        let floats: usize = afloat.map(|a| weight_of_figures(&Ok(a.clone()))).sum();
+        floats + BESIDE * self.ranking.ruled_out.len()
+    }
 }
 
 /// Looks something up, or makes it without holding the lock meanwhile; what could
 /// not be made is not remembered.
-fn remembered<K: std::hash::Hash + Eq, V: Clone, E>(
-    memory: &Mutex<LruCache<K, V>>,
+fn remembered<K: std::hash::Hash + Eq + Clone, V: Clone, E>(
+    memory: &Mutex<Memory<K, V>>,
     key: K,
+    weight: fn(&V) -> usize,
     make: impl FnOnce() -> Result<V, E>,
 ) -> Result<V, E> {
     // A panic while the lock was held leaves a whole cache behind.
@@ -144,25 +173,37 @@ fn remembered<K: std::hash::Hash + Eq, V: Clone, E>(
         return Ok(found.clone());
     }
     let made = make()?;
-    hold().put(key, made.clone());
+    hold().put(key, made.clone(), weight(&made));
     Ok(made)
 }
 
-/// The floating part of a question as a key: the debug form is complete and
-/// exact for floating point.
-fn floating_key(brief: &Brief, guides: &Guides) -> Arc<str> {
-    format!("{:?}", brief.floating_part(guides)).into()
+/// What stands for a question: of its debug form, which is complete and exact for
+/// floating point.
+pub(super) fn digest(brief: &Brief) -> Digest {
+    Sha256::digest(format!("{brief:?}")).into()
+}
+
+/// The floating part of a question as a key.
+fn floating_key(brief: &Brief, guides: &Guides) -> Digest {
+    digest(&brief.floating_part(guides))
 }
 
 impl Desk {
     /// A desk that goes by `guides`.
     #[must_use]
     pub fn new(guides: Arc<Guides>) -> Self {
+        Self::remembering(guides, BUDGET)
+    }
+
+    /// The same, remembering about so many bytes.
+    #[must_use]
+    pub fn remembering(guides: Arc<Guides>, budget: usize) -> Self {
+        // Answers hold the figures they are of: what is in both counts twice.
         Self {
             guides,
-            answers: Mutex::new(LruCache::new(ANSWERS)),
-            posteriors: Mutex::new(LruCache::new(POSTERIORS)),
-            figures: Mutex::new(LruCache::new(FIGURES)),
+            answers: Mutex::new(Memory::new(budget / 4)),
+            posteriors: Mutex::new(Memory::new(budget / 4)),
+            figures: Mutex::new(Memory::new(budget / 2)),
         }
     }
 
@@ -182,7 +223,9 @@ impl Desk {
         match hull.known {
             Some((epoch, known)) => {
                 let key = (epoch, known.id, known.revision);
-                let Ok(shapes) = remembered(&self.posteriors, key, || Ok::<_, Infallible>(make()));
+                let Ok(shapes) = remembered(&self.posteriors, key, weight_of_shapes, || {
+                    Ok::<_, Infallible>(make())
+                });
                 shapes
             }
             None => make(),
@@ -217,7 +260,7 @@ impl Desk {
     fn afloat_by<E>(
         &self,
         hull: &Hull,
-        key: &Arc<str>,
+        key: &Digest,
         assess: impl FnOnce(Arc<Posterior>) -> Result<Assessment, E>,
     ) -> Result<Figures, E> {
         let make = || match self.shapes(hull) {
@@ -226,25 +269,29 @@ impl Desk {
         };
         match hull.known {
             Some((epoch, known)) => {
-                let key = ((epoch, known.id, known.revision), key.clone());
-                remembered(&self.figures, key, make)
+                let key = ((epoch, known.id, known.revision), *key);
+                remembered(&self.figures, key, weight_of_figures, make)
             }
             None => make(),
         }
     }
 
-    /// The place of a whole answer; the debug form of a question is complete.
-    fn place(&self, state: State, brief: &Brief) -> Place {
+    /// The place of a whole answer.
+    fn place(&self, key: AnswerKey) -> Place {
         let mut held = self.answers.lock().unwrap_or_else(PoisonError::into_inner);
-        held.get_or_insert((state, format!("{brief:?}")), Arc::default)
-            .clone()
+        if let Some(place) = held.get(&key) {
+            return place.clone();
+        }
+        let place = Place::default();
+        held.put(key, place.clone(), size_of::<AnswerKey>());
+        place
     }
 
     /// The answer to a question, where it is ready: `state` is that of the
     /// records.
     #[must_use]
     pub fn known(&self, state: State, brief: &Brief) -> Option<Arc<Answered>> {
-        let place = self.place(state, brief);
+        let place = self.place((state, digest(brief)));
         // Held by whoever works it out: not ready.
         place.try_lock().ok().and_then(|ready| ready.clone())
     }
@@ -262,13 +309,16 @@ impl Desk {
         hulls: &[Hull],
         watch: &dyn Watch,
     ) -> Result<Arc<Answered>, Unwanted> {
-        let place = self.place(state, brief);
+        let key = (state, digest(brief));
+        let place = self.place(key);
         let mut ready = place.lock().unwrap_or_else(PoisonError::into_inner);
         if let Some(answer) = ready.as_ref() {
             return Ok(answer.clone());
         }
         let answer = Arc::new(self.ranking(brief, hulls, watch)?);
         *ready = Some(answer.clone());
+        let mut held = self.answers.lock().unwrap_or_else(PoisonError::into_inner);
+        held.weigh(&key, answer.weight());
         Ok(answer)
     }
 

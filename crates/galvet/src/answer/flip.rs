@@ -1,7 +1,7 @@
 //! What would change the winner, looked for once and remembered: every hull is ranked at
 //! the far ends of what is changed, the few that can win some twenty times between.
 
-use super::desk::{Desk, Hull};
+use super::desk::{Desk, Digest, Hull, digest};
 use super::watch::{Unwanted, Watch};
 use galvet_core::advise::flip::{Change, FARTHEST, Flip, flips, heavier, only_musts, other_seat};
 use galvet_core::question::Brief;
@@ -28,7 +28,7 @@ type Looked = Option<Arc<Flips>>;
 
 /// What was looked for already, by the state of the records and the question.
 #[derive(Debug)]
-pub struct FlipsLooked(Mutex<LruCache<(State, String), Looked>>);
+pub struct FlipsLooked(Mutex<LruCache<(State, Digest), Looked>>);
 
 impl Default for FlipsLooked {
     fn default() -> Self {
@@ -50,7 +50,7 @@ impl FlipsLooked {
         hulls: &[Hull],
         watch: &dyn Watch,
     ) -> Result<Looked, Unwanted> {
-        let key = (state, format!("{brief:?}"));
+        let key = (state, digest(brief));
         // A panic while the lock was held leaves a whole cache behind.
         let hold = || self.0.lock().unwrap_or_else(PoisonError::into_inner);
         if let Some(known) = hold().get(&key) {

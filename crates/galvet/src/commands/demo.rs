@@ -1,6 +1,7 @@
 //! `galvet demo`: the application with its demo data.
 
 use super::{Outcome, Problem, guides};
+use crate::answer::BUDGET;
 use crate::demo_data;
 use crate::web::{self, Settings};
 use galvet_core::base::System;
@@ -51,6 +52,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         hosts: Vec::new(),
         units: System::default(),
         guides: guides(None)?,
+        memory: BUDGET,
         store,
         throw_away: args.keep.is_none(),
     })?;

@@ -1,6 +1,7 @@
 //! `galvet serve`: the real thing.
 
 use super::{Outcome, Problem, guides, open_data};
+use crate::answer::BUDGET;
 use crate::question::{units_from_key, units_key};
 use crate::terminal;
 use crate::web::{self, Settings};
@@ -36,6 +37,9 @@ pub struct Args {
     /// address itself; may be given more than once
     #[arg(long, value_name = "NAME")]
     host: Vec<String>,
+    /// Megabytes used, about, to remember what was worked out
+    #[arg(long, value_name = "MB", default_value_t = BUDGET / 1024 / 1024, value_parser = megabytes)]
+    memory: usize,
     /// Units for readers who have not chosen; remembered with the data
     #[arg(long, value_enum)]
     units: Option<Units>,
@@ -45,6 +49,13 @@ pub struct Args {
 enum Units {
     Metric,
     Imperial,
+}
+
+/// A budget that makes sense.
+fn megabytes(text: &str) -> Result<usize, String> {
+    let read = text.parse().ok();
+    read.filter(|n| (16..=65_536).contains(n))
+        .ok_or_else(|| "write megabytes between 16 and 65536".to_owned())
 }
 
 /// Key of the setting in which the units are remembered.
@@ -99,6 +110,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         hosts: args.host.clone(),
         units: units(&store, args.units)?,
         guides: own_guides(&args.data)?,
+        memory: args.memory * 1024 * 1024,
         store,
         throw_away: false,
     })?;

@@ -45,6 +45,8 @@ pub struct Settings {
     pub units: System,
     /// The guide values in force.
     pub guides: Arc<Guides>,
+    /// Bytes used, about, to remember what was worked out.
+    pub memory: usize,
     /// The data.
     pub store: Store,
     /// Whether the data is thrown away afterwards: then a closed terminal and a
@@ -93,7 +95,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         .manage(Shared::new(
             settings.store,
             settings.units,
-            settings.guides,
+            (settings.guides, settings.memory),
             // A demo: nobody's own data is mixed with made-up readings.
             settings.throw_away,
         ))

@@ -2,16 +2,14 @@
 
 use super::caller::{Caller, Watched};
 use super::queue::{Busy, Queue};
-use crate::answer::{Answered, Desk, Flips, FlipsLooked, Hull};
+use crate::answer::{Answered, Desk, Flips, FlipsLooked, Hull, Memory};
 use crate::present::page::ranking::{self, RankingView};
 use crate::question::{Asked, NothingToAsk};
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::{Catalogue, State, Store, StoreError};
-use lru::LruCache;
 use rocket::tokio::task;
-use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 /// The catalogue as it stood at a change, ready to be asked about.
@@ -28,8 +26,8 @@ const AT_ONCE: usize = 1;
 /// Questions that may wait. The newest goes first: the rest has seconds.
 const WAITING: usize = 64;
 
-/// Rankings in words remembered.
-const VIEWS: NonZeroUsize = NonZeroUsize::new(16).unwrap();
+/// What a row of a ranking weighs in words and drawings, bytes (guide: as measured).
+const ROW: usize = 12 * 1024;
 /// Where the answer lies in memory, and whether the units are imperial: the answer is kept beside
 /// the view, so that no other can come to lie there.
 type ViewKey = (usize, bool);
@@ -47,7 +45,7 @@ pub(crate) struct Shared {
     flips: Arc<FlipsLooked>,
     shelf: Mutex<Option<Arc<Shelf>>>,
     queue: Queue,
-    views: Mutex<LruCache<ViewKey, View>>,
+    views: Mutex<Memory<ViewKey, View>>,
 }
 
 /// Why a request could not be served for reasons of our own.
@@ -89,18 +87,24 @@ impl From<task::JoinError> for Trouble {
 }
 
 impl Shared {
-    /// `units` are for readers who have not chosen; whether simulated devices
-    /// stand in for real ones.
-    pub(crate) fn new(store: Store, units: System, guides: Arc<Guides>, simulates: bool) -> Self {
+    /// `units` are for readers who have not chosen; about so many bytes of `memory` are
+    /// used to remember what was worked out; whether simulated devices stand in for real
+    /// ones.
+    pub(crate) fn new(
+        store: Store,
+        units: System,
+        (guides, memory): (Arc<Guides>, usize),
+        simulates: bool,
+    ) -> Self {
         Self {
             store,
             units,
             simulates,
-            desk: Arc::new(Desk::new(guides)),
+            desk: Arc::new(Desk::remembering(guides, memory - memory / 8)),
             flips: Arc::default(),
             shelf: Mutex::new(None),
             queue: Queue::new(AT_ONCE, WAITING),
-            views: Mutex::new(LruCache::new(VIEWS)),
+            views: Mutex::new(Memory::new(memory / 8)),
         }
     }
 
@@ -208,8 +212,15 @@ impl Shared {
         let key = (Arc::as_ptr(&answer) as usize, units == System::Imperial);
         let place = {
             let mut views = self.views.lock().unwrap_or_else(PoisonError::into_inner);
-            let view = views.get_or_insert(key, || (answer.clone(), Arc::default()));
-            view.1.clone()
+            match views.get(&key) {
+                Some(view) => view.1.clone(),
+                None => {
+                    let place: Arc<OnceLock<Arc<RankingView>>> = Arc::default();
+                    let rows = answer.ranking.ranked.len() + answer.ranking.ruled_out.len();
+                    views.put(key, (answer.clone(), place.clone()), ROW * (rows + 1));
+                    place
+                }
+            }
         };
         if let Some(view) = place.get() {
             return Ok(view.clone());

@@ -36,6 +36,7 @@ impl Desk {
             listen: ([127, 0, 0, 1], 0).into(),
             hosts: Vec::new(),
             units: System::Metric,
+            memory: galvet::answer::BUDGET,
             guides: Arc::new(Guides::default()),
             store: store.clone(),
             throw_away,
