@@ -17,7 +17,10 @@ pub fn day(text: &str) -> Result<String, NotADay> {
     let text = text.trim();
     let read = Date::parse(text, format_description!("[year]-[month]-[day]"));
     match read {
-        Ok(day) if (1950..=2100).contains(&day.year()) => Ok(text.to_owned()),
+        // A sign is read as well, and is not how a day is kept.
+        Ok(day) if (1950..=2100).contains(&day.year()) && !text.starts_with('+') => {
+            Ok(text.to_owned())
+        }
         _ => Err(NotADay(text.chars().take(40).collect())),
     }
 }
