@@ -72,7 +72,7 @@ pub(super) async fn throw(
         // Another page was quicker.
         Ok(_) => return Ok(Ok(())),
         Err(StoreError::Conflict { theirs }) => format!(
-            "{} changed it since this page was opened. Look it over again, then delete it.",
+            "Not done: {} changed it since this page was opened. Look it over again, then delete it.",
             reader.hand.calls(&theirs.who)
         ),
         Err(StoreError::Reference(why)) => format!("It is needed: {why}."),

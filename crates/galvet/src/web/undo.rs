@@ -44,7 +44,7 @@ async fn undo(
         Ok(_) => return Ok(Ok(Redirect::to(back_to(form.back)))),
         Err(StoreError::Nothing(why)) => format!("Not done: {why}."),
         Err(StoreError::Conflict { theirs }) => format!(
-            "Not done: {} changed it since. What it is now stays; its page has its history.",
+            "Not done: {} changed it since. It stays as it is now.",
             reader.hand.calls(&theirs.who)
         ),
         Err(StoreError::Taken { kind, slug }) => {
