@@ -15,6 +15,7 @@
 pub mod answer;
 pub mod commands;
 pub mod demo_data;
+mod form;
 pub mod kit;
 mod present;
 pub mod question;

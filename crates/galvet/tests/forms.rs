@@ -215,7 +215,7 @@ fn pages(desk: &Desk) -> Vec<String> {
     let mut found = BTreeSet::new();
     let mut next: VecDeque<String> = ["/kit", "/waters"].map(str::to_owned).into();
     for hull in HULLS {
-        let all = ["walk", "fittings", "changes", "comfort", "lines"];
+        let all = ["walk", "fittings", "changes", "comfort", "lines", "record"];
         next.extend(all.map(|at| format!("/hulls/{hull}/{at}")));
     }
     while let Some(at) = next.pop_front() {

@@ -467,7 +467,7 @@ fn a_bottom_pointed_at_is_kept_and_one_stays_where_one_was() {
         all.find(|h| h.survey.key == "pellune-anneth").unwrap()
     };
     let before = hull(&desk);
-    let body = format!("was-bottom=&bottom=tunnel&back={path}");
+    let body = format!("shown=%7B%7D&bottom=tunnel&back={path}");
     let answer = desk.send("/hulls/pellune-anneth/words", ContentType::Form, &body);
     assert_eq!(answer.headers().get_one("Location"), Some(path));
     // Nothing else was typed, nothing else is changed.
@@ -477,7 +477,7 @@ fn a_bottom_pointed_at_is_kept_and_one_stays_where_one_was() {
     assert_eq!(after, before);
     assert!(!desk.page(path).contains("which of these?"));
     // Nobody is led to another site.
-    let away = "was-bottom=tunnel&bottom=flat&back=//elsewhere.example/";
+    let away = "shown=%7B%22bottom%22:%22tunnel%22%7D&bottom=flat&back=//elsewhere.example/";
     let answer = desk.send("/hulls/pellune-anneth/words", ContentType::Form, away);
     assert_eq!(answer.headers().get_one("Location"), Some("/"));
 }

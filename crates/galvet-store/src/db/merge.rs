@@ -57,73 +57,6 @@ fn field(
     Value::Object(out)
 }
 
-/// What was typed, put over what is kept: every field that reads back from the form as it
-/// was shown (`shown`) as it does from the form as it was sent (`typed`) stays as it is
-/// kept, to the last digit, and with all the form does not show. Of a list as long as the
-/// one that was shown, entry by entry, by their names where they have some; what is kept
-/// beyond the shown ones stays.
-#[must_use]
-pub fn carry(shown: &Value, typed: &Value, kept: &Value) -> Value {
-    if typed == shown {
-        return kept.clone();
-    }
-    match (shown, typed, kept) {
-        (Value::Object(s), Value::Object(t), Value::Object(k)) => {
-            let mut out = k.clone();
-            out.retain(|name, _| t.contains_key(name) || !s.contains_key(name));
-            for (name, typed) in t {
-                let field = match (s.get(name), k.get(name)) {
-                    (Some(shown), Some(kept)) => carry(shown, typed, kept),
-                    // Shown so though nothing of it is kept: it stays so.
-                    (Some(shown), None) if shown == typed => continue,
-                    _ => typed.clone(),
-                };
-                out.insert(name.clone(), field);
-            }
-            Value::Object(out)
-        }
-        (Value::Array(s), Value::Array(t), Value::Array(k))
-            if s.len() == t.len() && k.len() >= s.len() =>
-        {
-            let mut out = k.clone();
-            for (shown, typed) in paired(s, t) {
-                let at = named(k, name(&s[shown])).unwrap_or(shown);
-                out[at] = carry(&s[shown], &t[typed], &k[at]);
-            }
-            Value::Array(out)
-        }
-        _ => typed.clone(),
-    }
-}
-
-/// What an entry of a list is called; nothing for one without a name.
-fn name(entry: &Value) -> Option<&str> {
-    entry.get("name").and_then(Value::as_str)
-}
-
-/// Where in a list the entry of a name is.
-fn named(list: &[Value], wanted: Option<&str>) -> Option<usize> {
-    let wanted = wanted?;
-    list.iter().position(|entry| name(entry) == Some(wanted))
-}
-
-/// Entries of two lists of one length that are the same thing: those of one name, the
-/// others in their order. A record may put them in another order when one is changed.
-fn paired(one: &[Value], two: &[Value]) -> Vec<(usize, usize)> {
-    let mut pairs: Vec<(usize, usize)> = Vec::new();
-    let mut left: Vec<usize> = (0..two.len()).collect();
-    let mut alone = Vec::new();
-    for (at, entry) in one.iter().enumerate() {
-        let same = named(two, name(entry));
-        match same.and_then(|there| left.iter().position(|&l| l == there)) {
-            Some(found) => pairs.push((at, left.remove(found))),
-            None => alone.push(at),
-        }
-    }
-    pairs.extend(alone.into_iter().zip(left));
-    pairs
-}
-
 /// What a table says of a record, put over it: what it does not say stays.
 #[must_use]
 pub fn over(kept: &Value, told: &Value) -> Value {
@@ -148,34 +81,6 @@ pub fn over(kept: &Value, told: &Value) -> Value {
 mod tests {
     use super::*;
     use serde_json::json;
-
-    #[test]
-    fn what_was_not_typed_stays_to_the_last_digit() {
-        let kept = json!({"price": 19.95, "size": [0.3044, 0.2, 0.1], "note": "", "of": [{"a": 1.234, "b": 2}, {"a": 9}]});
-        // Shown with fewer digits, and of a list only the first.
-        let shown =
-            json!({"price": 20.0, "size": [0.304, 0.2, 0.1], "note": "", "of": [{"a": 1.2}]});
-        assert_eq!(carry(&shown, &shown, &kept), kept);
-        let mut typed = shown.clone();
-        typed["note"] = json!("spare");
-        let mut wanted = kept.clone();
-        wanted["note"] = json!("spare");
-        assert_eq!(carry(&shown, &typed, &kept), wanted);
-        typed["size"][1] = json!(0.25);
-        typed["of"][0]["a"] = json!(1.5);
-        wanted["size"][1] = json!(0.25);
-        wanted["of"][0]["a"] = json!(1.5);
-        assert_eq!(carry(&shown, &typed, &kept), wanted);
-        // Emptied is gone, put in is there, of another kind is replaced.
-        typed.as_object_mut().unwrap().remove("price");
-        typed["new"] = json!(1);
-        typed["of"] = json!("none");
-        let out = carry(&shown, &typed, &kept);
-        assert_eq!(
-            (out.get("price"), &out["new"], &out["of"]),
-            (None, &json!(1), &json!("none"))
-        );
-    }
 
     #[test]
     fn what_only_one_touched_is_kept_from_that_one() {

@@ -1,7 +1,7 @@
 //! What the database keeps: one kind of record each with its JSON document.
 
 use super::kind::Kind;
-use super::merge::{carry, over};
+use super::merge::over;
 use crate::error::StoreError;
 use crate::files::gear::GearEntry;
 use crate::files::hull_doc::HullDoc;
@@ -128,17 +128,6 @@ impl Record {
             }),
         };
         value.map_err(|e| StoreError::bad(self.kind(), self.slug(), e))
-    }
-
-    /// What was typed put over this record as it stands now: see
-    /// `carry` of `db/merge`. `shown` and `typed` are what the form reads as, as
-    /// it was shown and as it was sent.
-    ///
-    /// # Errors
-    /// [`StoreError::BadRecord`] where both together make no record.
-    pub fn typed_over(&self, shown: &Self, typed: &Self) -> Result<Self, StoreError> {
-        let document = carry(&shown.document()?, &typed.document()?, &self.document()?);
-        Self::of_document(self.kind(), document)
     }
 
     /// What a row of a table says put over this record.

@@ -1,25 +1,21 @@
 //! What is kept beside hulls: things on the shelf, rigs, waters, as people put them
 //! in and change them.
 
+mod kept;
 mod rig;
 mod thing;
 mod variant;
 mod water;
 
+pub(crate) use kept::{Kept, form_of, keep_record};
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
-pub use thing::{edit_thing, put_thing, read_thing, shown_thing, weigh_thing};
+pub(crate) use thing::ThingDraft;
+pub use thing::weigh_thing;
 pub use variant::{kept_already, put_variant, rig_with};
-pub use water::{asks, edit_water, put_water, read_water, shown_water};
 
-use crate::survey::{EditError, Refusal};
+use crate::form::Refusal;
+use crate::survey::EditError;
 use galvet_store::{Kind, Record, Store};
-
-/// Puts what was typed over a record as it stands.
-fn put_over(record: &mut Record, shown: &Record, typed: &Record) -> Result<(), Refusal> {
-    let over = record.typed_over(shown, typed);
-    *record = over.map_err(|e| Refusal::from(e.to_string()))?;
-    Ok(())
-}
 
 /// Changes a record of the kit as it stands now.
 fn edit<E: Into<Refusal>>(

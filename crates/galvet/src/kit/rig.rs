@@ -1,6 +1,7 @@
 //! A rig as it is built, line by line.
 
-use crate::survey::{EditError, Refusal, free_slug, slug_of};
+use crate::form::{Refusal, free_slug, slug_of};
+use crate::survey::EditError;
 use galvet_core::base::{NameError, typed_name};
 use galvet_core::gear::Gear;
 use galvet_core::rig::{Importance, Rig, RigLine};

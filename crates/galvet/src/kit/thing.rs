@@ -1,262 +1,380 @@
-//! A thing on the shelf as it is typed.
+//! A thing on the shelf, and its form.
 
-use crate::survey::{EditError, Mistakes, Refusal, Shown, Typed, free_slug, shown_across, slug_of};
-use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::gear::{Brings, Category, Electric, Gear, Needs, Strain, Tether};
-use galvet_store::{Kind, Record, Store, StoreError};
-use std::collections::HashMap;
+use super::Kept;
+use crate::form::{
+    Draft, Field, Group, Mistakes, Refusal, Table, choice, count, line, maybe_choice, name, note,
+    number, percent, tick, typed_number, words,
+};
+use crate::survey::EditError;
+use galvet_core::base::{Bounds, Dimension, System};
+use galvet_core::gear::{
+    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, Strain, Tether,
+};
+use galvet_store::{Kind, Record, Store};
 
-/// A thing as its form shows it.
-#[must_use]
-pub fn shown_thing(g: &Gear, system: System) -> Shown {
-    let mass = |kg: f64| system.text(Dimension::Mass, kg, 2);
-    let across = |m: Option<f64>| m.map_or(String::new(), |m| shown_across(system, m));
-    let number = |n: f64| {
-        if n == 0.0 {
-            String::new()
-        } else {
-            format!("{n}")
+/// Longest note.
+const NOTE: usize = 500;
+/// Most holes, tubes and leashes of a thing.
+const MOST: u16 = 50;
+/// Three lengths that stand together.
+type Sides = [Option<f64>; 3];
+
+/// A thing as its form takes it apart: what stands together in it, or not at all.
+#[derive(Clone)]
+pub(crate) struct ThingDraft {
+    gear: Gear,
+    /// `None` where it is the same as packed.
+    loaded: Option<f64>,
+    size: Sides,
+    inside: Sides,
+    adapts: (String, String),
+    watts: Option<f64>,
+    duty: Option<f64>,
+    at_volts: Option<f64>,
+    volts: Option<f64>,
+    amp_hours: Option<f64>,
+    chemistry: Option<Chemistry>,
+}
+
+impl Draft for ThingDraft {
+    type Record = Gear;
+
+    fn of(gear: &Gear) -> Self {
+        let sides = |sides: Option<[f64; 3]>| sides.map_or([None; 3], |s| s.map(Some));
+        let mut draft = Self {
+            loaded: (!gear.loaded_mass.total_cmp(&gear.dry_mass).is_eq())
+                .then_some(gear.loaded_mass),
+            size: sides(gear.size),
+            inside: sides(gear.brings.inside),
+            adapts: gear.brings.adapts.clone().unwrap_or_default(),
+            gear: gear.clone(),
+            watts: None,
+            duty: None,
+            at_volts: None,
+            volts: None,
+            amp_hours: None,
+            chemistry: None,
+        };
+        match gear.electric {
+            Electric::None => {}
+            Electric::Draw { watts, duty, volts } => {
+                draft.watts = Some(watts);
+                draft.duty = Some(duty);
+                draft.at_volts = volts;
+            }
+            Electric::Battery {
+                volts,
+                amp_hours,
+                chemistry,
+            } => {
+                draft.volts = Some(volts);
+                draft.amp_hours = Some(amp_hours);
+                draft.chemistry = Some(chemistry);
+            }
         }
-    };
-    let tick = |is: bool| if is { "yes" } else { "" }.to_owned();
-    let size = |n: usize| across(g.size.map(|s| s[n]));
-    let inside = |n: usize| across(g.brings.inside.map(|s| s[n]));
-    let at_volts = match g.electric {
-        Electric::Draw { volts, .. } => volts,
-        _ => None,
-    };
-    let (watts, duty, volts, amp_hours, chemistry) = match g.electric {
-        Electric::None => (0.0, 0.0, 0.0, 0.0, ""),
-        Electric::Draw { watts, duty, .. } => (watts, 100.0 * duty, 0.0, 0.0, ""),
+        draft
+    }
+
+    fn made(self) -> Result<Gear, Mistakes> {
+        let mut mistakes = Mistakes::new();
+        let mut gear = self.gear.clone();
+        // What weighs the same with water in it goes on doing so.
+        gear.loaded_mass = self.loaded.unwrap_or(gear.dry_mass);
+        gear.size = together(self.size, ["length", "width", "height"], &mut mistakes);
+        let inside = ["inside-length", "inside-width", "inside-height"];
+        gear.brings.inside = together(self.inside, inside, &mut mistakes);
+        gear.electric = self.electric(&mut mistakes);
+        let (on, offers) = self.adapts;
+        gear.brings.adapts = (!on.is_empty() && !offers.is_empty()).then_some((on, offers));
+        if !mistakes.is_empty() {
+            return Err(mistakes);
+        }
+        let refused = |error: galvet_core::base::OutOfRange| error.to_string();
+        gear.check()
+            .map_err(|error| [(String::new(), refused(error))].into())
+    }
+}
+
+/// A figure that others ask for.
+fn needed(
+    figure: Option<f64>,
+    field: &str,
+    bounds: Bounds,
+    mistakes: &mut Mistakes,
+) -> Option<f64> {
+    if figure.is_none() {
+        let asked = typed_number("", bounds, System::Metric);
+        mistakes.insert(field.to_owned(), asked.err().unwrap_or_default());
+    }
+    figure
+}
+
+/// Three lengths: all or none.
+fn together(sides: Sides, fields: [&str; 3], mistakes: &mut Mistakes) -> Option<[f64; 3]> {
+    if sides.iter().all(Option::is_none) {
+        return None;
+    }
+    let mut side = |n: usize| needed(sides[n], fields[n], Gear::SIZE, mistakes);
+    let [long, wide, high] = [side(0), side(1), side(2)];
+    Some([long?, wide?, high?])
+}
+
+impl ThingDraft {
+    fn electric(&self, mistakes: &mut Mistakes) -> Electric {
+        let battery = self.volts.is_some() || self.amp_hours.is_some();
+        if let Some(watts) = self.watts {
+            if battery {
+                let both = "a thing draws or is a battery, not both".to_owned();
+                mistakes.insert("watts".to_owned(), both);
+            }
+            return Electric::Draw {
+                watts,
+                duty: self.duty.unwrap_or(1.0),
+                volts: self.at_volts,
+            };
+        }
+        if !battery {
+            return Electric::None;
+        }
+        let volts = needed(self.volts, "volts", Gear::VOLTS, mistakes);
+        let amp_hours = needed(self.amp_hours, "amp-hours", Gear::AMP_HOURS, mistakes);
+        let (Some(volts), Some(amp_hours)) = (volts, amp_hours) else {
+            return Electric::None;
+        };
         Electric::Battery {
             volts,
             amp_hours,
-            chemistry,
-        } => (0.0, 0.0, volts, amp_hours, chemistry.key()),
-    };
-    let adapts = g.brings.adapts.clone().unwrap_or_default();
-    Shown::of([
-        ("name", g.name.clone()),
-        ("category", g.category.key().to_owned()),
-        ("dry", mass(g.dry_mass)),
-        (
-            "loaded",
-            if g.loaded_mass == g.dry_mass {
-                String::new()
-            } else {
-                mass(g.loaded_mass)
-            },
-        ),
-        ("length", size(0)),
-        ("width", size(1)),
-        ("height", size(2)),
-        ("soft", tick(g.soft)),
-        ("centre", across(g.centre_height)),
-        ("fixings", words(&g.fixings)),
-        ("strain", g.strain.key().to_owned()),
-        ("holes", number(f64::from(g.holes))),
-        ("mount", g.mount.clone()),
-        ("zones", words(&g.zones)),
-        ("reach", key(g.needs.reach)),
-        ("dryness", key(g.needs.dry)),
-        ("upright", tick(g.needs.upright)),
-        ("clear-above", tick(g.needs.clear_above)),
-        ("view-ahead", tick(g.needs.view_ahead)),
-        ("in-the-water", tick(g.needs.in_the_water)),
-        ("tether", g.tether.key().to_owned()),
-        ("watts", number(watts)),
-        ("duty", number(duty)),
-        ("at-volts", at_volts.map_or(String::new(), number)),
-        ("volts", number(volts)),
-        ("amp-hours", number(amp_hours)),
-        ("chemistry", chemistry.to_owned()),
-        ("inside-length", inside(0)),
-        ("inside-width", inside(1)),
-        ("inside-height", inside(2)),
-        ("tubes", number(f64::from(g.brings.tubes))),
-        ("lid", tick(g.brings.lid)),
-        ("keeps", key(g.brings.keeps)),
-        ("adapts-on", adapts.0),
-        ("adapts-to", adapts.1),
-        ("fish", across(g.brings.fish)),
-        ("tethers", number(f64::from(g.brings.tethers))),
-        ("helps-up", tick(g.brings.helps_up)),
-        ("minutes", g.setup_minutes.map_or(String::new(), number)),
-        ("comes-off", tick(g.comes_off)),
-        ("strip", tick(g.strip_for_surf)),
-        ("price", g.price.map_or(String::new(), |p| format!("{p}"))),
-        ("owned", tick(g.owned)),
-        ("note", g.note.clone()),
-    ])
-}
-
-fn key<T: Keyed>(word: Option<T>) -> String {
-    word.map_or(String::new(), |word| word.key().to_owned())
-}
-
-fn words<T: Keyed>(all: &[T]) -> String {
-    let keys: Vec<&str> = all.iter().map(|w| w.key()).collect();
-    keys.join(", ")
-}
-
-/// Words of a list as it was typed, each one that is known.
-fn list<T: Keyed>(typed: &mut Typed<'_>, name: &str) -> Vec<T> {
-    let text = typed.text(name).to_owned();
-    let split = text.split([',', ' ']).filter(|w| !w.is_empty());
-    let mut out = Vec::new();
-    for word in split {
-        match T::from_key(word) {
-            Some(known) => out.push(known),
-            None => {
-                let all: Vec<&str> = T::ALL.iter().map(|w| w.key()).collect();
-                let problem = format!("“{word}” is none of them; accepted: {}", all.join(", "));
-                typed.mistakes.insert(name.to_owned(), problem);
-            }
+            // What nobody said is not taken for the best.
+            chemistry: self.chemistry.unwrap_or(Chemistry::Other),
         }
     }
-    out
 }
 
-/// Three lengths that stand together: all or none.
-fn size(typed: &mut Typed<'_>, names: [&str; 3]) -> Option<[f64; 3]> {
-    let given = names.iter().filter(|n| !typed.text(n).is_empty()).count();
-    if given == 0 {
-        return None;
-    }
-    let read = names.map(|name| typed.number(name, Gear::SIZE));
-    let [Some(length), Some(width), Some(height)] = read else {
-        return None;
-    };
-    Some([length, width, height])
-}
+impl Kept for ThingDraft {
+    const KIND: Kind = Kind::Gear;
+    const WORD: &'static str = "thing";
 
-fn electric(typed: &mut Typed<'_>) -> Electric {
-    let draws = !typed.text("watts").is_empty();
-    let battery = !typed.text("volts").is_empty() || !typed.text("amp-hours").is_empty();
-    if draws && battery {
-        let both = "a thing draws or is a battery, not both".to_owned();
-        typed.mistakes.insert("watts".to_owned(), both);
-        return Electric::None;
-    }
-    if draws {
-        let watts = typed.number("watts", Gear::WATTS);
-        let percent =
-            galvet_core::base::Bounds::new("share of the time, %", Dimension::Ratio, 0.0, 100.0);
-        let duty = typed.maybe("duty", percent).unwrap_or(100.0) / 100.0;
-        let volts = typed.maybe("at-volts", Gear::VOLTS);
-        return watts.map_or(Electric::None, |watts| Electric::Draw {
-            watts,
-            duty,
-            volts,
-        });
-    }
-    if battery {
-        let volts = typed.number("volts", Gear::VOLTS);
-        let amp_hours = typed.number("amp-hours", Gear::AMP_HOURS);
-        let chemistry = Keyed::from_key(typed.text("chemistry"));
-        if let (Some(volts), Some(amp_hours)) = (volts, amp_hours) {
-            return Electric::Battery {
-                volts,
-                amp_hours,
-                // What nobody said is not taken for the best.
-                chemistry: chemistry.unwrap_or(galvet_core::gear::Chemistry::Other),
-            };
+    fn usual() -> Gear {
+        Gear {
+            key: String::new(),
+            name: String::new(),
+            category: Category::Other,
+            dry_mass: f64::NAN,
+            loaded_mass: f64::NAN,
+            size: None,
+            soft: false,
+            centre_height: None,
+            fixings: vec![Fixing::Strap, Fixing::Loose],
+            holes: 0,
+            mount: String::new(),
+            zones: Vec::new(),
+            needs: Needs::default(),
+            // What nobody said sinks: the careful reading.
+            tether: Tether::Sinks,
+            electric: Electric::None,
+            strain: Strain::Light,
+            brings: Brings::default(),
+            setup_minutes: None,
+            comes_off: false,
+            strip_for_surf: false,
+            price: None,
+            owned: true,
+            note: String::new(),
         }
     }
-    Electric::None
-}
 
-/// Reads a thing from its form; `was` is the one on the shelf, whose key it keeps.
-///
-/// # Errors
-/// What was not understood, field by field.
-pub fn read_thing(
-    was: Option<&Gear>,
-    form: &HashMap<String, String>,
-    system: System,
-) -> Result<Gear, Mistakes> {
-    let mut typed = Typed::of(form, system);
-    let short = |typed: &Typed<'_>, name: &str, most: usize| -> String {
-        typed.text(name).chars().take(most).collect()
-    };
-    let yes = |typed: &Typed<'_>, name: &str| !typed.text(name).is_empty();
-    let name = typed.name("name");
-    let dry = typed.number("dry", Gear::MASS);
-    let loaded = typed.maybe("loaded", Gear::MASS);
-    let outside = size(&mut typed, ["length", "width", "height"]);
-    let inside = size(
-        &mut typed,
-        ["inside-length", "inside-width", "inside-height"],
-    );
-    let count = galvet_core::base::Bounds::new("a number", Dimension::Ratio, 0.0, 50.0);
-    let holes = typed.maybe("holes", count).unwrap_or(0.0) as u16;
-    let tubes = typed.maybe("tubes", count).unwrap_or(0.0) as u16;
-    let tethers = typed.maybe("tethers", count).unwrap_or(0.0) as u16;
-    let (on, offers) = (
-        short(&typed, "adapts-on", 80),
-        short(&typed, "adapts-to", 80),
-    );
-    let read = Gear {
-        key: was.map_or(String::new(), |w| w.key.clone()),
-        category: Category::from_key(typed.text("category")).unwrap_or(Category::Other),
-        dry_mass: dry.unwrap_or_default(),
-        loaded_mass: loaded.or(dry).unwrap_or_default(),
-        size: outside,
-        soft: yes(&typed, "soft"),
-        centre_height: typed.maybe("centre", Gear::SIZE),
-        fixings: list(&mut typed, "fixings"),
-        holes,
-        mount: short(&typed, "mount", 80),
-        zones: list(&mut typed, "zones"),
-        needs: Needs {
-            reach: Keyed::from_key(typed.text("reach")),
-            dry: Keyed::from_key(typed.text("dryness")),
-            upright: yes(&typed, "upright"),
-            clear_above: yes(&typed, "clear-above"),
-            view_ahead: yes(&typed, "view-ahead"),
-            in_the_water: yes(&typed, "in-the-water"),
-        },
-        // What nobody said sinks: the careful reading.
-        tether: Tether::from_key(typed.text("tether")).unwrap_or(Tether::Sinks),
-        electric: electric(&mut typed),
-        strain: Strain::from_key(typed.text("strain")).unwrap_or(Strain::Light),
-        brings: Brings {
-            inside,
-            tubes,
-            lid: yes(&typed, "lid"),
-            keeps: Keyed::from_key(typed.text("keeps")),
-            adapts: (!on.is_empty() && !offers.is_empty()).then_some((on, offers)),
-            fish: typed.maybe("fish", Gear::SIZE),
-            tethers,
-            helps_up: yes(&typed, "helps-up"),
-        },
-        setup_minutes: typed.maybe("minutes", Gear::MINUTES),
-        comes_off: yes(&typed, "comes-off"),
-        strip_for_surf: yes(&typed, "strip"),
-        price: typed.maybe("price", Gear::PRICE),
-        owned: yes(&typed, "owned"),
-        note: short(&typed, "note", 500),
-        name,
-    };
-    if !typed.mistakes.is_empty() {
-        return Err(typed.mistakes);
+    fn form() -> Table<Self> {
+        Table(vec![
+            what_it_is(),
+            how_it_lies(),
+            what_it_brings(),
+            electricity(),
+        ])
     }
-    read.check()
-        .map_err(|error| [(String::new(), error.to_string())].into())
+
+    fn of_record(record: &Record) -> Option<&Gear> {
+        match record {
+            Record::Gear(gear) => Some(gear),
+            _ => None,
+        }
+    }
+
+    fn record(gear: Gear) -> Record {
+        Record::Gear(Box::new(gear))
+    }
+
+    fn called(gear: &mut Gear) -> (&mut String, &str) {
+        (&mut gear.key, &gear.name)
+    }
 }
 
-/// Puts a new thing on the shelf under a slug made of its name; returns the slug.
-///
-/// # Errors
-/// [`StoreError`].
-pub fn put_thing(store: &Store, who: &str, mut gear: Gear) -> Result<String, StoreError> {
-    let label = format!("{} put on the shelf", gear.name);
-    store.write(who, &label, |door| {
-        gear.key = free_slug(door, Kind::Gear, &slug_of(&gear.name, "thing"))?;
-        let key = gear.key.clone();
-        door.put(&Record::Gear(Box::new(gear)), None)?;
-        Ok(key)
-    })
+type D = ThingDraft;
+
+fn length(name: &str, label: &str, at: fn(&mut D) -> &mut Option<f64>) -> Field<D> {
+    number(name, label, Gear::SIZE, at)
+}
+
+fn what_it_is() -> Group<D> {
+    Group {
+        title: "What it is",
+        hint: "",
+        folded: false,
+        fields: vec![
+            name("name", "called", |d: &mut D| &mut d.gear.name).hint("a generic name"),
+            number("dry", "weighs, packed at home", Gear::MASS, |d: &mut D| {
+                &mut d.gear.dry_mass
+            }),
+            number(
+                "loaded",
+                "with ice, water or fish",
+                Gear::MASS,
+                |d: &mut D| &mut d.loaded,
+            )
+            .hint("empty: the same"),
+            length("length", "long", |d| &mut d.size[0]),
+            length("width", "wide", |d| &mut d.size[1]),
+            length("height", "high", |d| &mut d.size[2]),
+            length("centre", "its centre above its foot", |d| {
+                &mut d.gear.centre_height
+            })
+            .hint("empty: half its height"),
+            number("price", "costs", Gear::PRICE, |d: &mut D| &mut d.gear.price),
+            number(
+                "minutes",
+                "minutes to set up",
+                Gear::MINUTES,
+                |d: &mut D| &mut d.gear.setup_minutes,
+            ),
+            choice("category", "it is for", |d: &mut D| &mut d.gear.category),
+            note("note", "note", NOTE, |d: &mut D| &mut d.gear.note),
+            tick("owned", "owned, not only wanted", |d: &mut D| {
+                &mut d.gear.owned
+            }),
+            tick("comes-off", "comes off for the road", |d: &mut D| {
+                &mut d.gear.comes_off
+            }),
+            tick("strip", "comes off for the surf", |d: &mut D| {
+                &mut d.gear.strip_for_surf
+            }),
+        ],
+    }
+}
+
+fn how_it_lies() -> Group<D> {
+    Group {
+        title: "How it lies and is held",
+        hint: "",
+        folded: false,
+        fields: vec![
+            words("fixings", "held by, best first", |d: &mut D| {
+                &mut d.gear.fixings
+            })
+            .hint("worn, holder, insert, track, plate, strap, glue, drill, loose"),
+            line("mount", "mount it needs", |d: &mut D| &mut d.gear.mount)
+                .hint("slot, thread or hole pattern; empty: any"),
+            count(
+                "holes",
+                "holes where it is bolted",
+                (0, MOST, false),
+                |d: &mut D| &mut d.gear.holes,
+            ),
+            words("zones", "likes to lie in, best first", |d: &mut D| {
+                &mut d.gear.zones
+            })
+            .hint("tank-well, bow-hatch, side-pocket …"),
+            choice("strain", "puts on its fixing", |d: &mut D| {
+                &mut d.gear.strain
+            }),
+            maybe_choice("reach", "must be reached", "need not be", |d: &mut D| {
+                &mut d.gear.needs.reach
+            }),
+            maybe_choice("dryness", "must lie", "wet or dry", |d: &mut D| {
+                &mut d.gear.needs.dry
+            }),
+            choice("tether", "when she goes over it", |d: &mut D| {
+                &mut d.gear.tether
+            }),
+            tick("soft", "soft: gives where it is pressed", |d: &mut D| {
+                &mut d.gear.soft
+            }),
+            tick("upright", "must stand upright", |d: &mut D| {
+                &mut d.gear.needs.upright
+            }),
+            tick("clear-above", "nothing over it", |d: &mut D| {
+                &mut d.gear.needs.clear_above
+            }),
+            tick("view-ahead", "must see ahead", |d: &mut D| {
+                &mut d.gear.needs.view_ahead
+            }),
+            tick("in-the-water", "hangs in the water", |d: &mut D| {
+                &mut d.gear.needs.in_the_water
+            }),
+        ],
+    }
+}
+
+fn what_it_brings() -> Group<D> {
+    Group {
+        title: "What it brings for others",
+        hint: "a container's inside; tubes that take a rod, net or pole each; an adapter's two mounts",
+        folded: false,
+        fields: vec![
+            length("inside-length", "inside, long", |d| &mut d.inside[0]),
+            length("inside-width", "inside, wide", |d| &mut d.inside[1]),
+            length("inside-height", "inside, high", |d| &mut d.inside[2]),
+            count("tubes", "tubes", (0, MOST, false), |d: &mut D| {
+                &mut d.gear.brings.tubes
+            }),
+            length("fish", "longest fish it takes", |d| &mut d.gear.brings.fish),
+            count(
+                "tethers",
+                "a leash: ties so many things",
+                (0, MOST, false),
+                |d: &mut D| &mut d.gear.brings.tethers,
+            ),
+            line("adapts-on", "adapter: sits on", |d: &mut D| &mut d.adapts.0),
+            line("adapts-to", "adapter: offers", |d: &mut D| &mut d.adapts.1),
+            maybe_choice("keeps", "keeps what is in it", "not dry", |d: &mut D| {
+                &mut d.gear.brings.keeps
+            }),
+            tick("lid", "others may sit on its lid", |d: &mut D| {
+                &mut d.gear.brings.lid
+            }),
+            tick("helps-up", "one pulls oneself up by it", |d: &mut D| {
+                &mut d.gear.brings.helps_up
+            }),
+        ],
+    }
+}
+
+fn electricity() -> Group<D> {
+    /// Shares as they are typed.
+    const DUTY: Bounds = Bounds::new("share of the time, %", Dimension::Ratio, 0.0, 1.0);
+    Group {
+        title: "Electricity",
+        hint: "what it draws, or what it gives; not both",
+        folded: false,
+        fields: vec![
+            number("watts", "draws, W", Gear::WATTS, |d: &mut D| &mut d.watts),
+            percent("duty", "share of the time, %", DUTY, |d: &mut D| {
+                &mut d.duty
+            }),
+            number(
+                "at-volts",
+                "must be fed with, V",
+                Gear::VOLTS,
+                |d: &mut D| &mut d.at_volts,
+            ),
+            number("volts", "battery, V", Gear::VOLTS, |d: &mut D| &mut d.volts).hint("as printed"),
+            number("amp-hours", "battery, Ah", Gear::AMP_HOURS, |d: &mut D| {
+                &mut d.amp_hours
+            })
+            .hint("as printed"),
+            maybe_choice("chemistry", "what is in it", "not said", |d: &mut D| {
+                &mut d.chemistry
+            }),
+        ],
+    }
 }
 
 /// Notes what a scale showed for a thing on the shelf: packed, or as it is on the
@@ -302,45 +420,30 @@ pub fn weigh_thing(
     })
 }
 
-/// Changes a thing on the shelf: what was typed over it as it stands now.
-///
-/// # Errors
-/// [`EditError`]; nothing is changed then.
-pub fn edit_thing(
-    store: &Store,
-    who: &str,
-    slug: &str,
-    form: &HashMap<String, String>,
-    system: System,
-) -> Result<(), EditError> {
-    let label = format!("{} changed", slug.replace('-', " "));
-    super::edit(store, (who, &label), (Kind::Gear, slug), |record| {
-        let Record::Gear(gear) = record else {
-            return Err(Refusal::from("that is no thing on the shelf"));
-        };
-        let mine = read_thing(Some(gear), form, system)?;
-        let merged = shown_thing(gear, system).merge(form, &shown_thing(&mine, system))?;
-        let typed = read_thing(Some(gear), &merged, system)?;
-        let shown = read_thing(Some(gear), &shown_thing(gear, system).fields(), system)?;
-        let (shown, typed) = (Box::new(shown), Box::new(typed));
-        super::put_over(record, &Record::Gear(shown), &Record::Gear(typed))?;
-        Ok(())
-    })
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::form::{Sent, Takes};
 
     #[test]
-    fn every_thing_of_the_demo_reads_back_as_it_is_shown() {
+    fn every_thing_of_the_demo_is_taken_apart_and_put_together_again() {
         for gear in crate::demo_data::catalogue().unwrap().gear {
+            let apart = ThingDraft::of(&gear);
+            assert_eq!(apart.made().unwrap(), gear);
             for system in [System::Metric, System::Imperial] {
-                let shown = shown_thing(&gear, system);
-                let form: HashMap<String, String> =
-                    serde_json::from_str(&shown.sent_along()).unwrap();
-                let back = read_thing(Some(&gear), &form, system).unwrap();
-                assert_eq!(shown_thing(&back, system), shown, "{}", gear.key);
+                // Typed anew as a new one it shows the same.
+                let table = ThingDraft::form();
+                let shown = table.shown(&ThingDraft::of(&gear), system);
+                let usual = ThingDraft::usual();
+                let mut fields = shown.fields();
+                for field in table.0.iter().flat_map(|group| &group.fields) {
+                    let emptied = field.takes != Takes::Tick;
+                    if emptied && shown.text(&field.name).is_empty() {
+                        fields.insert(field.name.clone(), String::new());
+                    }
+                }
+                let back = table.make(&usual, &fields, system).unwrap();
+                assert_eq!(table.shown(&ThingDraft::of(&back), system), shown);
                 assert_eq!(
                     (back.category, &back.fixings, &back.zones, &back.needs),
                     (gear.category, &gear.fixings, &gear.zones, &gear.needs)
@@ -352,20 +455,20 @@ mod tests {
     #[test]
     fn what_is_wrong_is_named_at_its_field() {
         let told = |pairs: &[(&str, &str)]| {
-            let form = pairs
+            let form: Sent = pairs
                 .iter()
                 .map(|&(n, v)| (n.to_owned(), v.to_owned()))
                 .collect();
-            read_thing(None, &form, System::Metric).unwrap_err()
+            let made = ThingDraft::form().make(&ThingDraft::usual(), &form, System::Metric);
+            made.unwrap_err().0
         };
-        let all = told(&[
-            ("dry", "a lot"),
-            ("length", "40"),
-            ("fixings", "strap, magnet"),
-        ]);
+        let all = told(&[("dry", "a lot"), ("fixings", "strap, magnet")]);
         let names: Vec<&str> = all.keys().map(String::as_str).collect();
-        assert_eq!(names, ["dry", "fixings", "height", "name", "width"]);
+        assert_eq!(names, ["dry", "fixings", "name"]);
         assert!(all["fixings"].contains("“magnet” is none of them; accepted: worn, holder"));
+        let half = told(&[("name", "a"), ("dry", "1"), ("length", "40")]);
+        let names: Vec<&str> = half.keys().map(String::as_str).collect();
+        assert_eq!(names, ["height", "width"]);
         let both = told(&[
             ("name", "a"),
             ("dry", "1"),

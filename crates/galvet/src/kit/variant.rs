@@ -1,6 +1,6 @@
 //! A rig changed by a remedy, kept as a rig of its own: the one it came from stays.
 
-use crate::survey::{free_slug, slug_of};
+use crate::form::{free_slug, slug_of};
 use galvet_core::figures::{Change, Remedy};
 use galvet_core::rig::Rig;
 use galvet_store::{Kind, Record, Store, StoreError};

@@ -1,6 +1,6 @@
 //! What was measured afloat, as it is typed.
 
-use super::typed::{Mistakes, Typed};
+use crate::form::{Mistakes, Typed};
 use galvet_core::base::{Bounds, Dimension, Keyed, System};
 use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading, Scuppers};
 use galvet_core::plausible::tilt::{Shift, Tilt, reduce};

@@ -1,142 +1,357 @@
-//! Modifications and configurations as they are typed.
+//! Modifications and configurations: their forms, and how they come onto the record.
 
-use super::typed::{Mistakes, Typed};
-use galvet_core::base::{Bounds, Dimension, Keyed, System};
+use super::edit::same;
+use crate::form::{
+    Draft, Group, Mistakes, Refusal, Sent, Table, choice, count, grade_of, maybe_choice, name,
+    note, number, tick, tick_in, typed_number,
+};
+use galvet_core::base::{Bounds, System};
 use galvet_core::hull::{
-    Configuration, Dryness, Fitting, Modification, Opening, Progress, Propulsion, SeatSetting,
-    SeatUsed, Source, Zone, ZoneKind,
+    Configuration, Dryness, Fitting, Modification, Opening, Progress, SeatSetting, SeatUsed,
+    Source, Survey, Zone, ZoneKind,
 };
 use galvet_store::files::hulls::HullRecord;
-use std::collections::HashMap;
 
-const HOLES: Bounds = Bounds::new("holes", Dimension::Ratio, 0.0, 200.0);
-
-/// Longest text taken.
+/// Longest note taken.
 const LONGEST: usize = 500;
+/// Most holes, and seats, that can be noted.
+const HOLES: u16 = 200;
+const SEATS: u16 = 4;
 
-fn short(typed: &Typed<'_>, name: &str, longest: usize) -> String {
-    typed.text(name).chars().take(longest).collect()
+/// A modification as its form takes it apart.
+#[derive(Clone)]
+pub(crate) struct ModificationDraft {
+    modification: Modification,
+    done: bool,
+    /// The place it makes, or the first of them.
+    from: Option<f64>,
+    to: Option<f64>,
+    width: Option<f64>,
+    height: Option<f64>,
+    opening: Option<f64>,
+    kind: Option<ZoneKind>,
+    dryness: Option<Dryness>,
 }
 
-/// Names ticked in a form: fields `PREFIX` + name.
-fn ticked(form: &HashMap<String, String>, prefix: &str) -> Vec<String> {
-    let mut names: Vec<String> = form
-        .keys()
-        .filter_map(|key| key.strip_prefix(prefix).map(str::to_owned))
-        .collect();
-    names.sort();
-    names
-}
-
-/// A zone a modification makes, where its beginning is given.
-fn new_zone(typed: &mut Typed<'_>, name: String) -> Option<Zone> {
-    if typed.text("zone-from").is_empty() && typed.text("zone-to").is_empty() {
-        return None;
+/// Across a round opening.
+fn round(zone: &Zone) -> Option<f64> {
+    match zone.opening {
+        Some(Opening::Round(across)) => Some(across),
+        _ => None,
     }
-    let from = typed.number("zone-from", Zone::PLACE);
-    let to = typed.number("zone-to", Zone::PLACE);
-    let width = typed.number("zone-width", Zone::WIDTH);
-    let height = typed.maybe("zone-height", Zone::HEIGHT);
-    let opening = typed.maybe("zone-opening", Zone::OPENING);
-    Some(Zone {
-        name,
-        kind: ZoneKind::from_key(typed.text("zone-kind")).unwrap_or(ZoneKind::SternHatch),
-        from: from?,
-        to: to?,
-        width: width?,
+}
+
+impl Draft for ModificationDraft {
+    type Record = Modification;
+
+    fn of(record: &Modification) -> Self {
+        let place = record.zones.first();
+        Self {
+            done: record.progress == Progress::Done,
+            from: place.map(|zone| zone.from),
+            to: place.map(|zone| zone.to),
+            width: place.map(|zone| zone.width),
+            height: place.and_then(|zone| zone.height),
+            opening: place.and_then(round),
+            kind: place.map(|zone| zone.kind),
+            dryness: place.and_then(|zone| zone.dryness),
+            modification: record.clone(),
+        }
+    }
+
+    fn made(mut self) -> Result<Modification, Mistakes> {
+        self.place()?;
+        let mut made = self.modification;
+        made.progress = if self.done {
+            Progress::Done
+        } else {
+            Progress::Planned
+        };
+        Ok(made)
+    }
+}
+
+impl ModificationDraft {
+    /// Puts the place it makes in order: none any more where it neither begins nor ends.
+    fn place(&mut self) -> Result<(), Mistakes> {
+        let zones = &mut self.modification.zones;
+        if self.from.is_none() && self.to.is_none() {
+            if !zones.is_empty() {
+                zones.remove(0);
+                return Ok(());
+            }
+            let sizes = [self.width, self.height, self.opening];
+            let said = self.kind.is_some() || self.dryness.is_some();
+            if !said && sizes.iter().all(Option::is_none) {
+                return Ok(());
+            }
+        }
+        let mut mistakes = Mistakes::new();
+        let mut needed = |field: &str, figure: Option<f64>, bounds: Bounds| {
+            let asked = || typed_number("", bounds, System::Metric);
+            figure.or_else(|| {
+                let problem = asked().err().unwrap_or_default();
+                mistakes.insert(field.to_owned(), problem);
+                None
+            })
+        };
+        let ends = (
+            needed("zone-from", self.from, Zone::PLACE),
+            needed("zone-to", self.to, Zone::PLACE),
+            needed("zone-width", self.width, Zone::WIDTH),
+        );
+        if self.kind.is_none() {
+            let which = "say what kind of place it is".to_owned();
+            mistakes.insert("zone-kind".to_owned(), which);
+        }
+        let ((Some(from), Some(to), Some(width)), Some(kind)) = (ends, self.kind) else {
+            return Err(mistakes);
+        };
+        if zones.is_empty() {
+            zones.push(planned(&self.modification.name));
+        }
+        let zone = &mut zones[0];
+        (zone.from, zone.to, zone.width) = (from, to, width);
+        (zone.height, zone.kind, zone.dryness) = (self.height, kind, self.dryness);
+        // One of another shape stays where no round one was typed.
+        if round(zone) != self.opening {
+            zone.opening = self.opening.map(Opening::Round);
+        }
+        Ok(())
+    }
+}
+
+/// A place a change will make: planned, not measured. It keeps its name whatever the
+/// change is called later.
+fn planned(change: &str) -> Zone {
+    Zone {
+        name: format!("{change}: new place"),
+        kind: ZoneKind::SternHatch,
+        from: 0.0,
+        to: 0.0,
+        width: 0.0,
         offset: 0.0,
-        height,
+        height: None,
         height_at_lid: None,
         floor: None,
-        opening: opening.map(Opening::Round),
-        dryness: Dryness::from_key(typed.text("zone-dryness")),
+        opening: None,
+        dryness: None,
         reach: None,
         underside_reachable: None,
         non_slip: None,
         padded: None,
-        // Planned, not measured.
         source: Source::Guess,
         date: String::new(),
-    })
-}
-
-/// Reads a modification; `was` is the one on the record it takes the place of,
-/// whose fittings it keeps.
-///
-/// # Errors
-/// What was not understood, field by field.
-pub fn modification(
-    was: Option<&Modification>,
-    form: &HashMap<String, String>,
-    system: System,
-) -> Result<Modification, Mistakes> {
-    let mut typed = Typed::of(form, system);
-    let name = typed.name("name");
-    let mass = typed.maybe("mass", Modification::MASS).unwrap_or(0.0);
-    let x = typed.number("x", Fitting::X);
-    let z = typed.maybe("z", Fitting::Z).unwrap_or(0.3);
-    let holes = typed.maybe("holes", HOLES).unwrap_or(0.0);
-    let price = typed.maybe("price", Modification::PRICE);
-    // A place that is there keeps its own name, whatever the change is called.
-    let was_made = was.and_then(|w| w.zones.first());
-    let made = was_made.map_or_else(|| format!("{name}: new place"), |zone| zone.name.clone());
-    let zone = new_zone(&mut typed, made);
-    let (Some(x), true) = (x, typed.mistakes.is_empty()) else {
-        return Err(typed.mistakes);
-    };
-    let mut dryness: Vec<(String, Dryness)> = form
-        .iter()
-        .filter_map(|(field, grade)| {
-            let zone = field.strip_prefix("seals-")?;
-            Some((zone.to_owned(), Dryness::from_key(grade)?))
-        })
-        .collect();
-    dryness.sort();
-    Ok(Modification {
-        progress: if typed.text("done").is_empty() {
-            Progress::Planned
-        } else {
-            Progress::Done
-        },
-        removes: ticked(form, "removes-"),
-        zones: zone.into_iter().collect(),
-        // Put on by the drawing, one by one.
-        fittings: was.map_or(Vec::new(), |w| w.fittings.clone()),
-        dryness,
-        mass,
-        x,
-        z,
-        holes: holes.round() as u16,
-        price,
-        can_be_undone: !typed.text("undoable").is_empty(),
-        note: short(&typed, "note", LONGEST),
-        name,
-    })
-}
-
-/// Reads a configuration.
-///
-/// # Errors
-/// What was not understood, field by field.
-pub fn configuration(
-    form: &HashMap<String, String>,
-    system: System,
-) -> Result<Configuration, Mistakes> {
-    let mut typed = Typed::of(form, system);
-    let name = typed.name("name");
-    let seats = Bounds::new("seats", Dimension::Ratio, 0.0, 4.0);
-    let seats = typed.maybe("seats", seats).unwrap_or(1.0);
-    if !typed.mistakes.is_empty() {
-        return Err(typed.mistakes);
     }
-    Ok(Configuration {
-        name,
-        seats: seats.round() as u8,
-        seat_used: SeatUsed::from_key(typed.text("seat-used")).unwrap_or(SeatUsed::Only),
-        seat: SeatSetting::from_key(typed.text("seat")).unwrap_or(SeatSetting::Low),
-        propulsion: Propulsion::from_key(typed.text("propulsion")).unwrap_or(Propulsion::Paddle),
-        modifications: ticked(form, "with-"),
-    })
+}
+
+/// A modification nobody has described yet; where it stands must be typed.
+pub(crate) fn new_modification() -> Modification {
+    Modification {
+        name: String::new(),
+        progress: Progress::Planned,
+        removes: Vec::new(),
+        zones: Vec::new(),
+        fittings: Vec::new(),
+        dryness: Vec::new(),
+        mass: 0.0,
+        x: f64::NAN,
+        z: 0.3,
+        holes: 0,
+        price: None,
+        can_be_undone: true,
+        note: String::new(),
+    }
+}
+
+/// The form of a modification of a hull.
+pub(crate) fn modification_form(survey: &Survey) -> Table<ModificationDraft> {
+    type D = ModificationDraft;
+    let group = |title, folded, fields| Group {
+        title,
+        hint: "",
+        folded,
+        fields,
+    };
+    let stock = survey.fitout.zones.iter().map(|zone| &zone.name);
+    let stock = stock.chain(survey.fitout.fittings.iter().map(|f| &f.name));
+    let removes = stock.map(|on| {
+        let field = format!("removes-{on}");
+        tick_in(field, on.clone(), on.clone(), |d: &mut D| {
+            &mut d.modification.removes
+        })
+    });
+    let seals = survey.fitout.zones.iter().map(|zone| {
+        let (field, label) = (
+            format!("seals-{}", zone.name),
+            format!("{}: how dry then", zone.name),
+        );
+        grade_of(field, label, "as it is", zone.name.clone(), |d: &mut D| {
+            &mut d.modification.dryness
+        })
+    });
+    Table(vec![
+        group(
+            "",
+            false,
+            vec![
+                name("name", "called", |d: &mut D| &mut d.modification.name),
+                number("mass", "weighs", Modification::MASS, |d: &mut D| {
+                    &mut d.modification.mass
+                })
+                .hint("below zero where it takes weight off"),
+                number("x", "its place, from the bow", Fitting::X, |d: &mut D| {
+                    &mut d.modification.x
+                }),
+                number("z", "above the bottom", Fitting::Z, |d: &mut D| {
+                    &mut d.modification.z
+                }),
+                count("holes", "holes drilled", (0, HOLES, false), |d: &mut D| {
+                    &mut d.modification.holes
+                })
+                .hint("none near or below the waterline"),
+                number("price", "costs", Modification::PRICE, |d: &mut D| {
+                    &mut d.modification.price
+                }),
+                note("note", "note", LONGEST, |d: &mut D| {
+                    &mut d.modification.note
+                }),
+                tick("done", "it is done", |d: &mut D| &mut d.done),
+                tick("undoable", "it can be undone", |d: &mut D| {
+                    &mut d.modification.can_be_undone
+                }),
+            ],
+        ),
+        group(
+            "a place it makes",
+            false,
+            vec![
+                number(
+                    "zone-from",
+                    "new place begins, from the bow",
+                    Zone::PLACE,
+                    |d: &mut D| &mut d.from,
+                )
+                .hint("leave empty for none"),
+                number("zone-to", "ends, from the bow", Zone::PLACE, |d: &mut D| {
+                    &mut d.to
+                }),
+                number("zone-width", "wide", Zone::WIDTH, |d: &mut D| &mut d.width),
+                number("zone-height", "high", Zone::HEIGHT, |d: &mut D| {
+                    &mut d.height
+                }),
+                number(
+                    "zone-opening",
+                    "round opening, across",
+                    Zone::OPENING,
+                    |d: &mut D| &mut d.opening,
+                ),
+                maybe_choice("zone-kind", "it is a", "not said", |d: &mut D| &mut d.kind),
+                maybe_choice("zone-dryness", "how dry", "not said", |d: &mut D| {
+                    &mut d.dryness
+                }),
+            ],
+        ),
+        group("what it takes off", true, removes.collect()),
+        group("what it seals", true, seals.collect()),
+    ])
+}
+
+impl Draft for Configuration {
+    type Record = Self;
+
+    fn of(record: &Self) -> Self {
+        record.clone()
+    }
+
+    fn made(self) -> Result<Self, Mistakes> {
+        Ok(self)
+    }
+}
+
+/// A configuration nobody has described yet: as she stands.
+pub(crate) fn new_configuration(survey: &Survey) -> Configuration {
+    Configuration {
+        name: String::new(),
+        seats: survey.seats,
+        seat_used: SeatUsed::Only,
+        seat: SeatSetting::Low,
+        propulsion: survey.propulsion,
+        modifications: survey.fitout.done().map(|m| m.name.clone()).collect(),
+    }
+}
+
+/// The form of a configuration of a hull.
+pub(crate) fn configuration_form(survey: &Survey) -> Table<Configuration> {
+    type D = Configuration;
+    let with = survey.fitout.modifications.iter().map(|m| {
+        let (field, label) = (format!("with-{}", m.name), format!("with {}", m.name));
+        tick_in(field, label, m.name.clone(), |d: &mut D| {
+            &mut d.modifications
+        })
+    });
+    let fields = vec![
+        name("name", "called", |d: &mut D| &mut d.name),
+        count("seats", "seats in", (0, SEATS, false), |d: &mut D| {
+            &mut d.seats
+        }),
+        choice("propulsion", "driven by", |d: &mut D| &mut d.propulsion),
+        choice("seat", "the seat stands", |d: &mut D| &mut d.seat),
+        choice("seat-used", "the seat used", |d: &mut D| &mut d.seat_used),
+    ];
+    Table::plain(fields.into_iter().chain(with).collect())
+}
+
+/// Puts a modification on the record as its form says: a new one, or what was typed over
+/// the one called `was`.
+///
+/// # Errors
+/// What was not understood, or somebody else changed meanwhile; where the record's space
+/// would contradict itself.
+pub fn keep_modification(
+    hull: &mut HullRecord,
+    was: &str,
+    form: &Sent,
+    system: System,
+) -> Result<(), Refusal> {
+    let table = modification_form(&hull.survey);
+    let there = same(&hull.survey.fitout.modifications, was, form, |m| &m.name)?;
+    let made = match there.cloned() {
+        None => table.make(&new_modification(), form, system)?,
+        Some(mut there) => {
+            table.put(&mut there, form, system)?;
+            there
+        }
+    };
+    Ok(put_modification(hull, Some(was), made)?)
+}
+
+/// Puts a configuration on the record, likewise.
+///
+/// # Errors
+/// Likewise.
+pub fn keep_configuration(
+    hull: &mut HullRecord,
+    was: &str,
+    form: &Sent,
+    system: System,
+) -> Result<(), Refusal> {
+    let table = configuration_form(&hull.survey);
+    let there = same(&hull.survey.fitout.configurations, was, form, |c| &c.name)?;
+    let made = match there.cloned() {
+        None => table.make(&new_configuration(&hull.survey), form, system)?,
+        Some(mut there) => {
+            table.put(&mut there, form, system)?;
+            there
+        }
+    };
+    put(
+        &mut hull.survey.fitout.configurations,
+        Some(was),
+        made,
+        |c| &c.name,
+    );
+    Ok(checked(hull)?)
 }
 
 /// Puts something on a list in the place of the one named `was`, or at its end.
@@ -175,34 +390,56 @@ pub fn put_modification(
     checked(hull)
 }
 
-/// Puts a configuration on the record.
+/// Takes a modification off the record, out of configurations too, where nobody changed it
+/// since its form was shown.
 ///
 /// # Errors
-/// In words, where the record's space would contradict itself.
-pub fn put_configuration(
+/// In words, what is different now.
+pub fn forget_modification(
     hull: &mut HullRecord,
-    was: Option<&str>,
-    made: Configuration,
-) -> Result<(), String> {
-    put(&mut hull.survey.fitout.configurations, was, made, |c| {
-        &c.name
-    });
-    checked(hull)
-}
-
-/// Takes a modification off the record, out of configurations too.
-pub fn forget_modification(hull: &mut HullRecord, name: &str) {
+    name: &str,
+    form: &Sent,
+    system: System,
+) -> Result<(), Refusal> {
+    let there = hull
+        .survey
+        .fitout
+        .modifications
+        .iter()
+        .find(|m| m.name == name);
+    if let Some(there) = there {
+        modification_form(&hull.survey).unchanged(there, form, system)?;
+    }
     let fitout = &mut hull.survey.fitout;
     fitout.modifications.retain(|m| m.name != name);
     for configuration in &mut fitout.configurations {
         configuration.modifications.retain(|m| m != name);
     }
+    Ok(())
 }
 
-/// Takes a configuration off the record.
-pub fn forget_configuration(hull: &mut HullRecord, name: &str) {
+/// Takes a configuration off the record, likewise.
+///
+/// # Errors
+/// Likewise.
+pub fn forget_configuration(
+    hull: &mut HullRecord,
+    name: &str,
+    form: &Sent,
+    system: System,
+) -> Result<(), Refusal> {
+    let there = hull
+        .survey
+        .fitout
+        .configurations
+        .iter()
+        .find(|c| c.name == name);
+    if let Some(there) = there {
+        configuration_form(&hull.survey).unchanged(there, form, system)?;
+    }
     let configurations = &mut hull.survey.fitout.configurations;
     configurations.retain(|c| c.name != name);
+    Ok(())
 }
 
 /// Marks a modification as made, or as planned again.
@@ -223,7 +460,7 @@ pub fn set_progress(hull: &mut HullRecord, name: &str, progress: Progress) -> Re
 mod tests {
     use super::*;
 
-    fn form(pairs: &[(&str, &str)]) -> HashMap<String, String> {
+    fn form(pairs: &[(&str, &str)]) -> Sent {
         let pairs = pairs.iter();
         pairs.map(|&(n, v)| (n.to_owned(), v.to_owned())).collect()
     }
@@ -233,6 +470,8 @@ mod tests {
         let mut hulls = hulls.into_iter();
         hulls.find(|h| h.survey.key == "quarnel-sprannet").unwrap()
     }
+
+    const METRIC: System = System::Metric;
 
     #[test]
     fn a_change_is_read_put_on_renamed_and_taken_off() {
@@ -244,6 +483,7 @@ mod tests {
             ("holes", "8"),
             ("price", "64"),
             ("removes-stern hatch", "yes"),
+            ("zone-kind", "stern-hatch"),
             ("zone-from", "2.1"),
             ("zone-to", "2.4"),
             ("zone-width", "26"),
@@ -252,55 +492,60 @@ mod tests {
             ("seals-bow hatch", "held-under"),
             ("seals-tank well", ""),
         ]);
-        let made = modification(None, &typed, System::Metric).unwrap();
+        let before = hull.survey.fitout.modifications.len();
+        keep_modification(&mut hull, "", &typed, METRIC).unwrap();
+        let made = hull.survey.fitout.modifications[before].clone();
         assert_eq!((made.mass, made.x, made.holes), (1.2, 2.2, 8));
         assert_eq!(made.removes, ["stern hatch"]);
         assert_eq!(made.zones[0].opening, Some(Opening::Round(0.20)));
         let sealed = [("bow hatch".to_owned(), Dryness::HeldUnder)];
         assert_eq!(made.dryness, sealed);
         assert_eq!(made.progress, Progress::Planned);
-        let before = hull.survey.fitout.modifications.len();
-        put_modification(&mut hull, None, made.clone()).unwrap();
         let set = form(&[
             ("name", "with hatch"),
             ("seat", "high"),
             ("with-battery hatch", "yes"),
         ]);
-        let so = configuration(&set, System::Metric).unwrap();
-        put_configuration(&mut hull, None, so).unwrap();
-        let renamed = Modification {
+        keep_configuration(&mut hull, "", &set, METRIC).unwrap();
+        // Renamed by a form that says nothing else.
+        let renamed = form(&[("name", "rear hatch"), ("undoable", "yes")]);
+        let mut renamed = renamed;
+        renamed.extend(form(&[("removes-stern hatch", "yes")]));
+        keep_modification(&mut hull, "battery hatch", &renamed, METRIC).unwrap();
+        let fitout = &hull.survey.fitout;
+        assert_eq!(fitout.modifications.len(), before + 1);
+        let wanted = Modification {
             name: "rear hatch".into(),
+            can_be_undone: true,
             ..made
         };
-        put_modification(&mut hull, Some("battery hatch"), renamed).unwrap();
-        assert_eq!(hull.survey.fitout.modifications.len(), before + 1);
-        assert_eq!(
-            hull.survey.fitout.configurations[0].modifications,
-            ["rear hatch"]
-        );
+        assert_eq!(fitout.modifications[before], wanted);
+        assert_eq!(fitout.configurations[0].modifications, ["rear hatch"]);
         set_progress(&mut hull, "rear hatch", Progress::Done).unwrap();
         assert!(hull.survey.fitout.done().any(|m| m.name == "rear hatch"));
-        forget_modification(&mut hull, "rear hatch");
-        assert!(
-            hull.survey.fitout.configurations[0]
-                .modifications
-                .is_empty()
-        );
-        forget_configuration(&mut hull, "with hatch");
+        forget_modification(&mut hull, "rear hatch", &Sent::new(), METRIC).unwrap();
+        let set_up = &hull.survey.fitout.configurations[0];
+        assert!(set_up.modifications.is_empty());
+        forget_configuration(&mut hull, "with hatch", &Sent::new(), METRIC).unwrap();
         assert!(hull.survey.fitout.configurations.is_empty());
         assert!(set_progress(&mut hull, "rear hatch", Progress::Done).is_err());
     }
 
     #[test]
     fn what_is_missing_or_impossible_is_named() {
-        let told =
-            |pairs: &[(&str, &str)]| modification(None, &form(pairs), System::Metric).unwrap_err();
+        let told = |pairs: &[(&str, &str)]| {
+            keep_modification(&mut hull(), "", &form(pairs), METRIC)
+                .unwrap_err()
+                .0
+        };
         let two = told(&[("mass", "200 kg")]);
         assert_eq!(two.keys().collect::<Vec<_>>(), ["mass", "name", "x"]);
         assert!(told(&[("name", "a"), ("x", "1"), ("zone-from", "1")]).contains_key("zone-to"));
-        let nothing = form(&[("name", "a"), ("x", "1"), ("removes-gold bar", "yes")]);
-        let made = modification(None, &nothing, System::Metric).unwrap();
-        let refused = put_modification(&mut hull(), None, made).unwrap_err();
-        assert!(refused.contains("gold bar"), "{refused}");
+        // What it takes off must be there; so must a field.
+        let gold = told(&[("name", "a"), ("x", "1"), ("removes-gold bar", "yes")]);
+        assert!(gold[""].contains("gold bar"), "{gold:?}");
+        let gone = form(&[("name", "a"), ("shown", "{}")]);
+        let gone = keep_modification(&mut hull(), "a", &gone, METRIC).unwrap_err();
+        assert!(gone.to_string().contains("meanwhile"), "{gone}");
     }
 }

@@ -2,7 +2,7 @@
 //! enough to float it.
 
 use super::fields::{FIELDS, FITTED, Field, FieldKind};
-use super::typed::{number, with_unit};
+use crate::form::{typed_number as number, with_unit};
 use galvet_core::base::{Bare, Keyed, System, one_line, typed_name};
 use galvet_core::hull::{
     CapacityBasis, Construction, Fitout, Looked, Measure, Propulsion, Reading, Source, Survey,

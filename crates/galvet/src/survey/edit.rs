@@ -1,13 +1,10 @@
 //! Records changed: each change is applied to the record as it stands, so that
 //! two people who change different things both keep theirs.
 
-use super::slug::{free_slug, slug_of};
-use super::typed::Refusal;
-use galvet_core::base::{Keyed, one_line, typed_name};
-use galvet_core::hull::{Judgement, Kept, Measure, Reading};
+use crate::form::{Refusal, Sent, free_slug, slug_of};
+use galvet_core::hull::{Kept, Measure, Reading};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Kind, Known, Record, Store, StoreError};
-use std::collections::HashMap;
 use thiserror::Error;
 
 /// Why a record was not changed.
@@ -68,32 +65,25 @@ pub fn edit_hull<E: Into<Refusal>>(
     done.ok_or(EditError::Gone)
 }
 
-/// Puts what was typed in a form over the record as it stands: `put` puts what a form
-/// reads as on a record. What reads the same from the form as it was shown stays as it is
-/// kept, to the last digit, and with all the form does not show.
+/// Said of a thing that is not on the record any more.
+pub(super) const GONE: &str =
+    "somebody took this off meanwhile; what was typed stands here, keeping it puts it on anew";
+
+/// The one of a name among what is on a record; `None` for a new one's form.
 ///
 /// # Errors
-/// What `put` says of what was typed.
-pub fn put_over<T>(
-    hull: &mut HullRecord,
-    (shown, typed): (T, T),
-    put: impl Fn(&mut HullRecord, T) -> Result<(), Refusal>,
-) -> Result<(), Refusal> {
-    let record = |value: T| {
-        let mut with = hull.clone();
-        put(&mut with, value).map(|()| Record::Hull(Box::new(with)))
-    };
-    let typed = record(typed)?;
-    let kept = Record::Hull(Box::new(hull.clone()));
-    // Where what is kept cannot be shown and read again, what was typed counts alone.
-    let over = match record(shown) {
-        Ok(shown) => kept.typed_over(&shown, &typed),
-        Err(_) => Ok(typed),
-    };
-    if let Record::Hull(over) = over.map_err(|e| Refusal::from(e.to_string()))? {
-        *hull = *over;
+/// [`GONE`], where it was there when the form was shown.
+pub(super) fn same<'a, T>(
+    all: &'a [T],
+    was: &str,
+    form: &Sent,
+    name: impl Fn(&T) -> &str,
+) -> Result<Option<&'a T>, Refusal> {
+    let there = all.iter().find(|one| name(one) == was);
+    if there.is_none() && form.contains_key("shown") {
+        return Err(GONE.into());
     }
-    Ok(())
+    Ok(there)
 }
 
 /// Adds a reading; the others stay.
@@ -120,53 +110,6 @@ pub fn forget_reading(
     readings.remove(at);
     if readings.is_empty() {
         hull.survey.readings.remove(&measure);
-    }
-    Ok(())
-}
-
-/// The words a person can change on a record, by their names in forms.
-#[must_use]
-pub fn words_of(hull: &HullRecord) -> Vec<(&'static str, String)> {
-    let s = &hull.survey;
-    let yes = |is: bool| if is { "yes" } else { "" }.to_owned();
-    vec![
-        ("maker", s.maker.clone()),
-        ("model", s.model.clone()),
-        ("year", s.year.map_or(String::new(), |y| y.to_string())),
-        ("construction", s.construction.key().to_owned()),
-        (
-            "bottom",
-            s.bottom.map_or(String::new(), |b| b.key().to_owned()),
-        ),
-        ("propulsion", s.propulsion.key().to_owned()),
-        ("drive-lifts", yes(s.drive_lifts)),
-        ("tracks-straight", yes(s.tracks_straight)),
-        ("seats", s.seats.to_string()),
-        ("basis", s.capacity_basis.key().to_owned()),
-        ("origin", s.origin.key().to_owned()),
-        ("includes", s.fitted_includes.clone()),
-        ("notes", s.notes.clone()),
-    ]
-}
-
-/// Sets what was judged: each judgement's word by its key; an empty word takes the
-/// judgement off, one that is not sent stays.
-///
-/// # Errors
-/// What would be accepted.
-pub fn judge(hull: &mut HullRecord, answers: &HashMap<String, String>) -> Result<(), String> {
-    let judged = &mut hull.survey.looked.judged;
-    for &judgement in Judgement::ALL {
-        let Some(word) = answers.get(judgement.key()) else {
-            continue;
-        };
-        if word.is_empty() {
-            judged.remove(&judgement);
-            continue;
-        }
-        let answer = judgement.answer(word);
-        let (word, _) = answer.ok_or_else(|| format!("{}: not an answer", judgement.label()))?;
-        judged.insert(judgement, word);
     }
     Ok(())
 }
@@ -199,47 +142,4 @@ pub fn set_absent(hull: &mut HullRecord, place: &str, absent: bool) {
     if absent {
         all.push(place.to_owned());
     }
-}
-
-/// Longest notes taken.
-const LONGEST: usize = 2_000;
-
-/// Sets one of those words.
-///
-/// # Errors
-/// What would be accepted.
-pub fn set_words(hull: &mut HullRecord, name: &str, text: &str) -> Result<(), String> {
-    fn chosen<T: Keyed>(text: &str) -> Result<T, String> {
-        galvet_store::files::word("answer", text)
-    }
-    let text = text.trim();
-    if text.chars().count() > LONGEST {
-        return Err(format!("longer than {LONGEST} characters"));
-    }
-    let s = &mut hull.survey;
-    match name {
-        "maker" => s.maker = one_line(text).map_err(|e| e.to_string())?,
-        "model" => s.model = typed_name(text).map_err(|e| e.to_string())?,
-        "year" if text.is_empty() => s.year = None,
-        "year" => {
-            let year = text.parse().ok().filter(|y| (1900..=2100).contains(y));
-            s.year = Some(year.ok_or("write a year such as 2024")?);
-        }
-        "construction" => s.construction = chosen(text)?,
-        "bottom" if text.is_empty() => s.bottom = None,
-        "bottom" => s.bottom = Some(chosen(text)?),
-        "propulsion" => s.propulsion = chosen(text)?,
-        "drive-lifts" => s.drive_lifts = !text.is_empty(),
-        "tracks-straight" => s.tracks_straight = !text.is_empty(),
-        "seats" => {
-            let seats = text.parse().ok().filter(|n| (1..=4).contains(n));
-            s.seats = seats.ok_or("a kayak has 1 to 4 seats")?;
-        }
-        "basis" => s.capacity_basis = chosen(text)?,
-        "origin" => s.origin = chosen(text)?,
-        "includes" => s.fitted_includes = text.to_owned(),
-        "notes" => s.notes = text.to_owned(),
-        _ => return Err("there is no such field".to_owned()),
-    }
-    Ok(())
 }

@@ -1,172 +1,439 @@
-//! Kinds of fittings in one table: what each is called and asks.
+//! Kinds of fittings in one table: what each is called, what it asks, and how a form takes
+//! its sizes apart.
 
+use crate::form::{Draft, Field, Mistakes, choice, number, tick};
 use galvet_core::base::Bounds;
-use galvet_core::hull::{Fitting, FittingKind};
+use galvet_core::hull::{Facing, Fitting, FittingKind, Recess, ScupperState};
 
-/// What a size of a fitting takes.
-#[derive(Debug, Clone, Copy)]
-pub enum Ask {
-    /// A length, which may be left out where the last says so.
-    Size(Bounds, bool),
-    /// A plain number.
-    Number(Bounds),
-    /// One of several words: key and label.
-    Words(&'static [(&'static str, &'static str)]),
-    /// Yes or no.
-    Tick,
+/// Sizes of a fitting of any kind, m and degrees; a figure that must be there and is not
+/// yet is no number.
+#[derive(Clone)]
+struct Sizes {
+    length: f64,
+    width: f64,
+    depth: f64,
+    diameter: f64,
+    hooks: f64,
+    slide: Option<f64>,
+    slot: Option<f64>,
+    low: Option<f64>,
+    high: Option<f64>,
+    angle: Option<f64>,
+    flush: bool,
+    reversible: bool,
+    drains: bool,
+    plug: bool,
+    facing: Facing,
+    recess: Recess,
+    state: ScupperState,
 }
 
-/// A size of a kind of fitting.
-#[derive(Debug, Clone, Copy)]
-pub struct SizeField {
-    /// Its name in forms.
-    pub name: &'static str,
-    /// What it asks.
-    pub label: &'static str,
-    /// What it takes.
-    pub ask: Ask,
+impl Default for Sizes {
+    fn default() -> Self {
+        let nobody_said = f64::NAN;
+        Self {
+            length: nobody_said,
+            width: nobody_said,
+            depth: nobody_said,
+            diameter: nobody_said,
+            hooks: nobody_said,
+            slide: None,
+            slot: None,
+            low: None,
+            high: None,
+            angle: None,
+            flush: false,
+            reversible: false,
+            drains: false,
+            plug: false,
+            facing: Facing::Aft,
+            recess: Recess::Cockpit,
+            // What nobody said stands open: the careful reading.
+            state: ScupperState::Open,
+        }
+    }
+}
+
+impl Sizes {
+    /// The sizes of a fitting.
+    fn of(kind: &FittingKind) -> Self {
+        let none = Self::default();
+        match *kind {
+            FittingKind::Track { length, slot } => Self {
+                length,
+                slot,
+                ..none
+            },
+            FittingKind::RodHolder {
+                flush,
+                angle,
+                facing,
+                reversible,
+            } => Self {
+                flush,
+                angle,
+                facing,
+                reversible,
+                ..none
+            },
+            FittingKind::Tube { length, diameter } => Self {
+                length,
+                diameter,
+                ..none
+            },
+            FittingKind::CupHolder { depth, drains } => Self {
+                depth,
+                drains,
+                ..none
+            },
+            FittingKind::TransducerRecess { length, width } => Self {
+                length,
+                width,
+                ..none
+            },
+            FittingKind::Scupper {
+                recess,
+                diameter,
+                state,
+                plug,
+            } => Self {
+                recess,
+                diameter,
+                state,
+                plug,
+                ..none
+            },
+            FittingKind::Bungee {
+                length,
+                hooks_per_metre,
+            } => Self {
+                length,
+                hooks: hooks_per_metre,
+                ..none
+            },
+            FittingKind::Seat { slide, low, high } => Self {
+                slide: Some(slide),
+                low,
+                high,
+                ..none
+            },
+            FittingKind::FootBraces { slide } => Self {
+                slide: Some(slide),
+                ..none
+            },
+            FittingKind::Insert
+            | FittingKind::Plate
+            | FittingKind::PadEye
+            | FittingKind::DRing
+            | FittingKind::Handle
+            | FittingKind::AssistStrap
+            | FittingKind::DrainPlug => none,
+        }
+    }
+
+    /// A fitting of the kind of `was`, with these sizes.
+    fn made(self, was: &FittingKind) -> FittingKind {
+        let slide = self.slide.unwrap_or(0.0);
+        match was {
+            FittingKind::Track { .. } => FittingKind::Track {
+                length: self.length,
+                slot: self.slot,
+            },
+            FittingKind::RodHolder { .. } => FittingKind::RodHolder {
+                flush: self.flush,
+                angle: self.angle,
+                facing: self.facing,
+                reversible: self.reversible,
+            },
+            FittingKind::Tube { .. } => FittingKind::Tube {
+                length: self.length,
+                diameter: self.diameter,
+            },
+            FittingKind::CupHolder { .. } => FittingKind::CupHolder {
+                depth: self.depth,
+                drains: self.drains,
+            },
+            FittingKind::TransducerRecess { .. } => FittingKind::TransducerRecess {
+                length: self.length,
+                width: self.width,
+            },
+            FittingKind::Scupper { .. } => FittingKind::Scupper {
+                recess: self.recess,
+                diameter: self.diameter,
+                state: self.state,
+                plug: self.plug,
+            },
+            FittingKind::Bungee { .. } => FittingKind::Bungee {
+                length: self.length,
+                hooks_per_metre: self.hooks,
+            },
+            FittingKind::Seat { .. } => FittingKind::Seat {
+                slide,
+                low: self.low,
+                high: self.high,
+            },
+            FittingKind::FootBraces { .. } => FittingKind::FootBraces { slide },
+            plain => plain.clone(),
+        }
+    }
+}
+
+/// A fitting as its form takes it apart.
+#[derive(Clone)]
+pub(crate) struct FittingDraft {
+    pub(super) fitting: Fitting,
+    sizes: Sizes,
+}
+
+impl Draft for FittingDraft {
+    type Record = Fitting;
+
+    fn of(record: &Fitting) -> Self {
+        Self {
+            fitting: record.clone(),
+            sizes: Sizes::of(&record.kind),
+        }
+    }
+
+    fn made(self) -> Result<Fitting, Mistakes> {
+        let kind = self.sizes.made(&self.fitting.kind);
+        Ok(Fitting {
+            kind,
+            ..self.fitting
+        })
+    }
 }
 
 /// A kind of fitting that can be put on the drawing.
-#[derive(Debug, Clone, Copy)]
 pub struct Kind {
     /// Its word in forms and on the drawing.
     pub key: &'static str,
     /// What it is called.
     pub label: &'static str,
-    /// Its sizes.
-    pub fields: &'static [SizeField],
     /// Whether it most often stands on both sides.
     pub in_pairs: bool,
+    /// One of it, of no size yet.
+    pub(super) blank: fn() -> FittingKind,
+    /// What it asks.
+    pub(super) asks: fn() -> Vec<Field<D>>,
 }
 
-const fn field(name: &'static str, label: &'static str, ask: Ask) -> SizeField {
-    SizeField { name, label, ask }
+type D = FittingDraft;
+
+fn size(name: &str, label: &str, at: fn(&mut D) -> &mut f64) -> Field<D> {
+    number(name, label, Fitting::SIZE, at)
 }
 
-const fn kind(
-    key: &'static str,
-    label: &'static str,
-    in_pairs: bool,
-    fields: &'static [SizeField],
-) -> Kind {
-    Kind {
-        key,
-        label,
-        fields,
-        in_pairs,
-    }
+fn if_known(
+    name: &str,
+    label: &str,
+    bounds: Bounds,
+    at: fn(&mut D) -> &mut Option<f64>,
+) -> Field<D> {
+    number(name, label, bounds, at)
 }
 
-const SIZE: Ask = Ask::Size(Fitting::SIZE, false);
-const SIZE_IF_KNOWN: Ask = Ask::Size(Fitting::SIZE, true);
-const SEAT_IF_KNOWN: Ask = Ask::Size(Fitting::SEAT, true);
-const SLIDE: Ask = Ask::Size(Fitting::SLIDE, true);
-const FACING: Ask = Ask::Words(&[
-    ("aft", "aft"),
-    ("forward", "forward"),
-    ("outward", "outward"),
-    ("up", "up"),
-]);
-const RECESS: Ask = Ask::Words(&[("cockpit", "the cockpit"), ("tank-well", "the tank well")]);
-const STATE: Ask = Ask::Words(&[
-    ("open", "open"),
-    ("plugged", "plugged"),
-    ("one-way", "a one-way valve"),
-]);
+fn of_no_size(kind: FittingKind) -> FittingKind {
+    Sizes::default().made(&kind)
+}
+
+/// What a kind that has no sizes asks.
+fn nothing() -> Vec<Field<D>> {
+    Vec::new()
+}
+
+macro_rules! kind {
+    ($key:literal, $label:literal, $pairs:literal, $kind:expr, $asks:expr) => {
+        Kind {
+            key: $key,
+            label: $label,
+            in_pairs: $pairs,
+            blank: || of_no_size($kind),
+            asks: $asks,
+        }
+    };
+}
 
 /// Every kind, as they are offered.
-pub const KINDS: [Kind; 16] = [
-    kind(
+pub static KINDS: [Kind; 16] = [
+    kind!(
         "seat",
         "seat",
         false,
-        &[
-            field("slide", "slides in all", SLIDE),
-            field("low", "lowest, above the floor", SEAT_IF_KNOWN),
-            field("high", "highest, above the floor", SEAT_IF_KNOWN),
-        ],
+        FittingKind::Seat {
+            slide: 0.0,
+            low: None,
+            high: None
+        },
+        || vec![
+            if_known("slide", "slides in all", Fitting::SLIDE, |d| &mut d
+                .sizes
+                .slide),
+            if_known("low", "lowest, above the floor", Fitting::SEAT, |d| &mut d
+                .sizes
+                .low),
+            if_known("high", "highest, above the floor", Fitting::SEAT, |d| {
+                &mut d.sizes.high
+            }),
+        ]
     ),
-    kind(
+    kind!(
         "foot-braces",
         "foot braces or pedals",
         false,
-        &[field("slide", "slide in all", SLIDE)],
+        FittingKind::FootBraces { slide: 0.0 },
+        || vec![if_known("slide", "slide in all", Fitting::SLIDE, |d| {
+            &mut d.sizes.slide
+        })]
     ),
-    kind(
+    kind!(
         "scupper",
         "scupper",
         true,
-        &[
-            field("recess", "drains", RECESS),
-            field("diameter", "across", SIZE),
-            field("state", "is", STATE),
-            field("plug", "a plug for it is aboard", Ask::Tick),
-        ],
+        FittingKind::Scupper {
+            recess: Recess::Cockpit,
+            diameter: 0.0,
+            state: ScupperState::Open,
+            plug: false
+        },
+        || vec![
+            choice("recess", "drains", |d: &mut D| &mut d.sizes.recess),
+            size("diameter", "across", |d| &mut d.sizes.diameter),
+            choice("state", "is", |d: &mut D| &mut d.sizes.state),
+            tick("plug", "a plug for it is aboard", |d: &mut D| &mut d
+                .sizes
+                .plug),
+        ]
     ),
-    kind(
+    kind!(
         "track",
         "track",
         true,
-        &[
-            field("length", "usable length", SIZE),
-            field("slot", "width of its slot", SIZE_IF_KNOWN),
-        ],
+        FittingKind::Track {
+            length: 0.0,
+            slot: None
+        },
+        || vec![
+            size("length", "usable length", |d| &mut d.sizes.length),
+            if_known("slot", "width of its slot", Fitting::SIZE, |d| &mut d
+                .sizes
+                .slot),
+        ]
     ),
-    kind(
+    kind!(
         "rod-holder",
         "rod holder",
         true,
-        &[
-            field("flush", "sunk into the deck", Ask::Tick),
-            field("angle", "degrees above level", Ask::Number(Fitting::ANGLE)),
-            field("facing", "faces", FACING),
-            field("reversible", "can be turned round", Ask::Tick),
-        ],
+        FittingKind::RodHolder {
+            flush: false,
+            angle: None,
+            facing: Facing::Aft,
+            reversible: false
+        },
+        || vec![
+            tick("flush", "sunk into the deck", |d: &mut D| &mut d
+                .sizes
+                .flush),
+            if_known("angle", "degrees above level", Fitting::ANGLE, |d| &mut d
+                .sizes
+                .angle),
+            choice("facing", "faces", |d: &mut D| &mut d.sizes.facing),
+            tick("reversible", "can be turned round", |d: &mut D| &mut d
+                .sizes
+                .reversible),
+        ]
     ),
-    kind(
+    kind!(
         "tube",
         "rod tube or stager",
         true,
-        &[
-            field("length", "usable length", SIZE),
-            field("diameter", "across", SIZE),
-        ],
+        FittingKind::Tube {
+            length: 0.0,
+            diameter: 0.0
+        },
+        || vec![
+            size("length", "usable length", |d| &mut d.sizes.length),
+            size("diameter", "across", |d| &mut d.sizes.diameter),
+        ]
     ),
-    kind("handle", "carrying handle", true, &[]),
-    kind("pad-eye", "pad eye", true, &[]),
-    kind("d-ring", "D-ring", true, &[]),
-    kind(
+    kind!(
+        "handle",
+        "carrying handle",
+        true,
+        FittingKind::Handle,
+        nothing
+    ),
+    kind!("pad-eye", "pad eye", true, FittingKind::PadEye, nothing),
+    kind!("d-ring", "D-ring", true, FittingKind::DRing, nothing),
+    kind!(
         "bungee",
         "bungee",
         false,
-        &[
-            field("length", "length at rest", SIZE),
-            field("hooks", "hooks a metre", Ask::Number(Fitting::HOOKS)),
-        ],
+        FittingKind::Bungee {
+            length: 0.0,
+            hooks_per_metre: 0.0
+        },
+        || vec![
+            size("length", "length at rest", |d| &mut d.sizes.length),
+            number("hooks", "hooks a metre", Fitting::HOOKS, |d: &mut D| &mut d
+                .sizes
+                .hooks),
+        ]
     ),
-    kind(
+    kind!(
         "cup-holder",
         "cup holder",
         true,
-        &[
-            field("depth", "deep", SIZE),
-            field("drains", "drains", Ask::Tick),
-        ],
+        FittingKind::CupHolder {
+            depth: 0.0,
+            drains: false
+        },
+        || vec![
+            size("depth", "deep", |d| &mut d.sizes.depth),
+            tick("drains", "drains", |d: &mut D| &mut d.sizes.drains),
+        ]
     ),
-    kind("insert", "threaded inserts", true, &[]),
-    kind("plate", "exchangeable plate", false, &[]),
-    kind(
+    kind!(
+        "insert",
+        "threaded inserts",
+        true,
+        FittingKind::Insert,
+        nothing
+    ),
+    kind!(
+        "plate",
+        "exchangeable plate",
+        false,
+        FittingKind::Plate,
+        nothing
+    ),
+    kind!(
         "transducer-recess",
         "transducer recess",
         false,
-        &[
-            field("length", "footprint, along", SIZE),
-            field("width", "footprint, across", SIZE),
-        ],
+        FittingKind::TransducerRecess {
+            length: 0.0,
+            width: 0.0
+        },
+        || vec![
+            size("length", "footprint, along", |d| &mut d.sizes.length),
+            size("width", "footprint, across", |d| &mut d.sizes.width),
+        ]
     ),
-    kind("assist-strap", "assist strap or rail", false, &[]),
-    kind("drain-plug", "drain plug", false, &[]),
+    kind!(
+        "assist-strap",
+        "assist strap or rail",
+        false,
+        FittingKind::AssistStrap,
+        nothing
+    ),
+    kind!(
+        "drain-plug",
+        "drain plug",
+        false,
+        FittingKind::DrainPlug,
+        nothing
+    ),
 ];
 
 /// The kind of a word.

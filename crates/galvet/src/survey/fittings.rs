@@ -1,136 +1,49 @@
-//! Fittings as they are put on the drawing: read, named, changed, taken off.
+//! Fittings as they are put on the drawing: their form, named, changed, taken off.
 
-use super::fitting_kinds::{key_of, kind_of};
-use super::typed::{Mistakes, Typed};
-use super::walk::{shown_across, shown_along};
-use galvet_core::base::{Keyed, System};
-use galvet_core::hull::{Facing, Fitting, FittingKind, Recess, ScupperState, Source};
+use super::edit::same;
+use super::fitting_kinds::{FittingDraft, Kind, key_of, kind_of};
+use crate::form::{Refusal, Sent, Table, line, number};
+use galvet_core::base::System;
+use galvet_core::hull::{Fitting, Measure, Source, Survey};
 use galvet_store::files::hulls::HullRecord;
-use std::collections::HashMap;
 
-/// Reads the sizes of a kind; `None` where something was not understood.
-fn sizes(key: &str, typed: &mut Typed<'_>) -> Option<FittingKind> {
-    let tick = |typed: &Typed<'_>, name: &str| !typed.text(name).is_empty();
-    Some(match key {
-        "track" => {
-            let length = typed.number("length", Fitting::SIZE);
-            let slot = typed.maybe("slot", Fitting::SIZE);
-            FittingKind::Track {
-                length: length?,
-                slot,
-            }
-        }
-        "rod-holder" => FittingKind::RodHolder {
-            flush: tick(typed, "flush"),
-            angle: typed.maybe("angle", Fitting::ANGLE),
-            facing: Facing::from_key(typed.text("facing")).unwrap_or(Facing::Aft),
-            reversible: tick(typed, "reversible"),
-        },
-        "tube" => {
-            let length = typed.number("length", Fitting::SIZE);
-            let diameter = typed.number("diameter", Fitting::SIZE);
-            FittingKind::Tube {
-                length: length?,
-                diameter: diameter?,
-            }
-        }
-        "cup-holder" => FittingKind::CupHolder {
-            depth: typed.number("depth", Fitting::SIZE)?,
-            drains: tick(typed, "drains"),
-        },
-        "insert" => FittingKind::Insert,
-        "plate" => FittingKind::Plate,
-        "transducer-recess" => {
-            let length = typed.number("length", Fitting::SIZE);
-            let width = typed.number("width", Fitting::SIZE);
-            FittingKind::TransducerRecess {
-                length: length?,
-                width: width?,
-            }
-        }
-        "scupper" => FittingKind::Scupper {
-            recess: Recess::from_key(typed.text("recess")).unwrap_or(Recess::Cockpit),
-            diameter: typed.number("diameter", Fitting::SIZE)?,
-            // What nobody said stands open: the careful reading.
-            state: ScupperState::from_key(typed.text("state")).unwrap_or(ScupperState::Open),
-            plug: tick(typed, "plug"),
-        },
-        "pad-eye" => FittingKind::PadEye,
-        "d-ring" => FittingKind::DRing,
-        "bungee" => {
-            let length = typed.number("length", Fitting::SIZE);
-            let hooks = typed.number("hooks", Fitting::HOOKS);
-            FittingKind::Bungee {
-                length: length?,
-                hooks_per_metre: hooks?,
-            }
-        }
-        "handle" => FittingKind::Handle,
-        "seat" => FittingKind::Seat {
-            slide: typed.maybe("slide", Fitting::SLIDE).unwrap_or(0.0),
-            low: typed.maybe("low", Fitting::SEAT),
-            high: typed.maybe("high", Fitting::SEAT),
-        },
-        "foot-braces" => FittingKind::FootBraces {
-            slide: typed.maybe("slide", Fitting::SLIDE).unwrap_or(0.0),
-        },
-        "assist-strap" => FittingKind::AssistStrap,
-        "drain-plug" => FittingKind::DrainPlug,
-        _ => return None,
-    })
+/// The form of a fitting of a kind.
+pub(crate) fn fitting_form(kind: &Kind) -> Table<FittingDraft> {
+    type D = FittingDraft;
+    let place = vec![
+        number("x", "from the bow", Fitting::X, |d: &mut D| {
+            &mut d.fitting.x
+        }),
+        number("y", "off the middle", Fitting::Y, |d: &mut D| {
+            &mut d.fitting.y
+        })
+        .hint("starboard +, port −"),
+        number("z", "above the bottom", Fitting::Z, |d: &mut D| {
+            &mut d.fitting.z
+        }),
+    ];
+    let words = vec![
+        line("mount", "what it takes", |d: &mut D| &mut d.fitting.mount)
+            .hint("slot, thread or hole pattern"),
+        line("name", "called", |d: &mut D| &mut d.fitting.name)
+            .hint("named after its side when left empty"),
+    ];
+    let all = place.into_iter().chain((kind.asks)()).chain(words);
+    Table::plain(all.collect())
 }
 
-/// A fitting as it was typed.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Placed {
-    /// The fitting; its name may still be empty.
-    pub fitting: Fitting,
-    /// Whether its like stands on the other side too.
-    pub both_sides: bool,
-}
-
-/// Reads a fitting of a kind from a form; `was` is what stands on the record.
-///
-/// # Errors
-/// What was not understood, field by field.
-pub fn fitting(
-    key: &str,
-    was: Option<&Fitting>,
-    form: &HashMap<String, String>,
-    system: System,
-) -> Result<Placed, Mistakes> {
-    let mut typed = Typed::of(form, system);
-    let kind = sizes(key, &mut typed);
-    let x = typed.number("x", Fitting::X);
-    let y = typed.maybe("y", Fitting::Y).unwrap_or(0.0);
-    let z = typed.maybe("z", Fitting::Z);
-    let name = typed.line("name");
-    let (Some(kind), Some(x), true) = (kind, x, typed.mistakes.is_empty()) else {
-        if typed.mistakes.is_empty() {
-            return Err([(String::new(), "there is no such fitting".to_owned())].into());
-        }
-        return Err(typed.mistakes);
-    };
-    // A field left as it stood keeps its last digit.
-    let kept = |name: &str, shown: Option<String>, was: Option<f64>, now: f64| match (shown, was) {
-        (Some(shown), Some(was)) if shown == typed.text(name) => was,
-        _ => now,
-    };
-    let along = was.map(|w| shown_along(system, w.x));
-    let across = was.map(|w| shown_across(system, w.y));
-    let fitting = Fitting {
-        name,
-        x: kept("x", along, was.map(|w| w.x), x),
-        y: kept("y", across, was.map(|w| w.y), y),
-        z,
-        mount: typed.text("mount").chars().take(80).collect(),
+/// A fitting of a kind nobody has described yet: amidships, to be moved.
+pub(crate) fn new_fitting(kind: &Kind, survey: &Survey) -> Fitting {
+    let length = survey.value(Measure::Length);
+    Fitting {
+        name: String::new(),
+        kind: (kind.blank)(),
+        x: length.map_or(1.5, |l| 0.5 * l),
+        y: 0.0,
+        z: None,
+        mount: String::new(),
         source: Source::Tape,
-        kind,
-    };
-    Ok(Placed {
-        both_sides: !typed.text("both").is_empty() && fitting.y != 0.0,
-        fitting,
-    })
+    }
 }
 
 /// A name nothing on the hull has yet: "port track", "port track 2".
@@ -184,82 +97,130 @@ pub fn fittings_of<'a>(
     }
 }
 
-/// Puts a fitting on the record (of delivery, or of a change): in the place of the
-/// one named `was`, or as a new one, with its like on the other side where that
-/// was asked for. Returns its name.
-///
-/// # Errors
-/// In words, where the record's space would contradict itself.
-pub fn put_fitting(
-    hull: &mut HullRecord,
-    change: Option<&str>,
-    was: Option<&str>,
-    placed: &Placed,
-) -> Result<String, String> {
-    let mut fitting = placed.fitting.clone();
-    let on = fittings_of(hull, change)?;
-    let there = was.and_then(|name| on.iter().position(|f| f.name == name));
-    match there {
-        Some(at) => {
-            if fitting.name.is_empty() {
-                fitting.name.clone_from(&on[at].name);
-            }
-            on[at] = fitting.clone();
-        }
-        None if was.is_some() => return Err("that fitting is not on the record any more".into()),
-        None => {
-            if fitting.name.is_empty() {
-                fitting.name = free_name(hull, &usual_name(&fitting));
-            }
-            fittings_of(hull, change)?.push(fitting.clone());
-        }
-    }
-    if placed.both_sides {
-        let mut other = fitting.clone();
-        other.y = -fitting.y;
-        other.name = free_name(hull, &usual_name(&other));
-        fittings_of(hull, change)?.push(other);
-    }
-    fittings_of(hull, change)?.sort_by(|a, b| a.x.total_cmp(&b.x));
-    let fitout = &hull.survey.fitout;
-    fitout.clone().check().map_err(|e| e.to_string())?;
-    Ok(fitting.name)
+/// A fitting a form is about: of delivery or of a change, on the record or being put on.
+#[derive(Debug, Clone, Copy)]
+pub struct OfFitting<'a> {
+    /// The change that adds it; `None` for one of delivery.
+    pub change: Option<&'a str>,
+    /// What it is called on the record; empty for a new one.
+    pub was: &'a str,
+    /// The kind of a new one.
+    pub kind: &'a str,
 }
 
-/// Takes a fitting off the record; the history keeps it.
+/// Puts a fitting on the record as its form says: what was typed over the one it is about,
+/// or a new one, with its like on the other side where that was asked for. Returns its name.
 ///
 /// # Errors
-/// In words, where something else on the record names it.
-pub fn forget_fitting(
+/// What was not understood, or somebody else changed meanwhile; where the record's space
+/// would contradict itself.
+pub fn keep_fitting(
     hull: &mut HullRecord,
-    change: Option<&str>,
-    name: &str,
-) -> Result<(), String> {
-    fittings_of(hull, change)?.retain(|f| f.name != name);
+    of: OfFitting<'_>,
+    form: &Sent,
+    system: System,
+) -> Result<String, Refusal> {
+    let on = fittings_of(hull, of.change)?;
+    let there = same(on, of.was, form, |f| &f.name)?.cloned();
+    let Some(mut fitting) = there else {
+        let kind = kind_of(of.kind).ok_or("there is no such fitting")?;
+        let usual = new_fitting(kind, &hull.survey);
+        let mut fitting = fitting_form(kind).make(&usual, form, system)?;
+        if fitting.name.is_empty() {
+            fitting.name = free_name(hull, &usual_name(&fitting));
+        }
+        fittings_of(hull, of.change)?.push(fitting.clone());
+        let both = form.get("both").is_some_and(|t| !t.trim().is_empty());
+        // On the middle there is no other side.
+        if both && fitting.y != 0.0 {
+            let mut other = fitting.clone();
+            other.y = -fitting.y;
+            other.name = free_name(hull, &usual_name(&other));
+            fittings_of(hull, of.change)?.push(other);
+        }
+        checked(hull)?;
+        return Ok(fitting.name);
+    };
+    let was = fitting.clone();
+    if let Some(kind) = kind_of(key_of(&fitting.kind)) {
+        fitting_form(kind).put(&mut fitting, form, system)?;
+    }
+    if fitting.name.is_empty() {
+        fitting.name.clone_from(&was.name);
+    }
+    let figures = |f: &Fitting| (f.x, f.y, f.z, f.kind.clone());
+    if figures(&fitting) != figures(&was) {
+        fitting.source = Source::Tape;
+    }
+    let name = fitting.name.clone();
+    let on = fittings_of(hull, of.change)?;
+    if let Some(there) = on.iter_mut().find(|f| f.name == was.name) {
+        *there = fitting;
+    }
+    checked(hull)?;
+    Ok(name)
+}
+
+/// Holds the record's space against itself.
+fn checked(hull: &HullRecord) -> Result<(), String> {
     let checked = hull.survey.fitout.clone().check();
     checked.map(|_| ()).map_err(|e| e.to_string())
+}
+
+/// Takes a fitting off the record, where nobody changed it since its form was shown; the
+/// history keeps it.
+///
+/// # Errors
+/// In words, what is different now, or where something else on the record names it.
+pub fn forget_fitting(
+    hull: &mut HullRecord,
+    of: OfFitting<'_>,
+    form: &Sent,
+    system: System,
+) -> Result<(), Refusal> {
+    let on = fittings_of(hull, of.change)?;
+    let there = same(on, of.was, form, |f| &f.name)?.cloned();
+    if let Some(there) = there {
+        if let Some(kind) = kind_of(key_of(&there.kind)) {
+            fitting_form(kind).unchanged(&there, form, system)?;
+        }
+        fittings_of(hull, of.change)?.retain(|f| f.name != there.name);
+    }
+    Ok(checked(hull)?)
 }
 
 #[cfg(test)]
 mod tests {
     use super::super::fitting_kinds::KINDS;
-    use super::super::shown::Shown;
     use super::*;
+    use crate::form::Draft;
+    use galvet_core::hull::FittingKind;
 
-    fn form(pairs: &[(&str, &str)]) -> HashMap<String, String> {
+    const METRIC: System = System::Metric;
+
+    fn form(pairs: &[(&str, &str)]) -> Sent {
         let pairs = pairs.iter();
         pairs.map(|&(n, v)| (n.to_owned(), v.to_owned())).collect()
     }
 
-    fn hull() -> HullRecord {
-        let hulls = crate::demo_data::catalogue().unwrap().hulls;
-        let mut hulls = hulls.into_iter();
-        hulls.find(|h| h.survey.key == "pellune-rusko").unwrap()
+    fn hull(key: &str) -> HullRecord {
+        let mut hulls = crate::demo_data::catalogue().unwrap().hulls.into_iter();
+        hulls.find(|h| h.survey.key == key).unwrap()
+    }
+
+    fn new<'a>(change: Option<&'a str>, kind: &'a str) -> OfFitting<'a> {
+        let was = "";
+        OfFitting { change, was, kind }
+    }
+
+    fn at(was: &str) -> OfFitting<'_> {
+        let (change, kind) = (None, "");
+        OfFitting { change, was, kind }
     }
 
     #[test]
     fn every_kind_comes_back_as_it_was_shown() {
-        let usual = [
+        let usual = form(&[
             ("slide", "18"),
             ("low", "9"),
             ("high", "24"),
@@ -277,87 +238,92 @@ mod tests {
             ("width", "8"),
             ("x", "1.85"),
             ("y", "30"),
-        ];
+        ]);
         for kind in &KINDS {
-            let read = fitting(kind.key, None, &form(&usual), System::Metric).unwrap();
-            assert_eq!(key_of(&read.fitting.kind), kind.key);
+            let table = fitting_form(kind);
+            let blank = new_fitting(kind, &hull("pellune-rusko").survey);
+            // Of no size yet, it asks for what it must have.
+            let shown = table.shown(&FittingDraft::of(&blank), METRIC);
+            let asked: Sent = usual
+                .iter()
+                .filter(|(name, _)| table.0[0].fields.iter().any(|f| f.name == **name))
+                .map(|(name, text)| (name.clone(), text.clone()))
+                .collect();
+            assert!(asked.len() >= 2, "{shown:?}");
+            let read = table.make(&blank, &asked, METRIC).unwrap();
+            assert_eq!(key_of(&read.kind), kind.key);
             for system in [System::Metric, System::Imperial] {
-                let shown = Shown::of_fitting(&read.fitting, system);
-                let said = shown.sent_along();
-                let again: HashMap<String, String> = serde_json::from_str(&said).unwrap();
-                let back = fitting(kind.key, None, &again, system).unwrap();
-                assert_eq!(Shown::of_fitting(&back.fitting, system), shown);
-                // Every field it shows is one it asks.
-                for name in again.keys().filter(|n| !["x", "y"].contains(&n.as_str())) {
-                    assert!(kind.fields.iter().any(|f| f.name == *name), "{name}");
+                let shown = table.shown(&FittingDraft::of(&read), system);
+                let back = table.make(&blank, &shown.fields(), system).unwrap();
+                assert_eq!(table.shown(&FittingDraft::of(&back), system), shown);
+                for name in asked.keys() {
+                    assert!(!shown.text(name).is_empty(), "{} {name}", kind.key);
                 }
             }
+            if kind.key == "seat" {
+                let wanted = FittingKind::Seat {
+                    slide: 0.18,
+                    low: Some(0.09),
+                    high: Some(0.24),
+                };
+                assert_eq!(read.kind, wanted);
+                assert_eq!((read.x, read.y), (1.85, 0.30));
+            }
         }
-        let seat = fitting("seat", None, &form(&usual), System::Metric).unwrap();
-        let wanted = FittingKind::Seat {
-            slide: 0.18,
-            low: Some(0.09),
-            high: Some(0.24),
-        };
-        assert_eq!(seat.fitting.kind, wanted);
-        assert_eq!((seat.fitting.x, seat.fitting.y), (1.85, 0.30));
     }
 
     #[test]
     fn mistakes_are_named_where_they_were_made() {
-        let told = |pairs: &[(&str, &str)]| {
-            fitting("track", None, &form(pairs), System::Metric).unwrap_err()
+        let told = |kind, pairs: &[(&str, &str)]| {
+            let mut hull = hull("pellune-rusko");
+            let refused = keep_fitting(&mut hull, new(None, kind), &form(pairs), METRIC);
+            refused.unwrap_err().0
         };
-        let told_two = told(&[("x", "bow"), ("length", "")]);
+        let told_two = told("track", &[("x", "bow"), ("length", "")]);
         assert_eq!(told_two.keys().collect::<Vec<_>>(), ["length", "x"]);
-        assert!(told(&[("x", "1"), ("length", "9 m")])["length"].contains("5 m"));
-        assert!(fitting("anvil", None, &form(&[("x", "1")]), System::Metric).is_err());
+        let long = told("track", &[("x", "1"), ("length", "9 m")]);
+        assert!(long["length"].contains("5 m"));
+        assert!(told("anvil", &[("x", "1")]).contains_key(""));
     }
 
     #[test]
     fn a_pair_is_put_on_in_one_step_and_changed_one_by_one() {
-        let mut hull = hull();
+        let mut hull = hull("pellune-rusko");
         let typed = form(&[
             ("x", "1.5"),
             ("y", "-38"),
             ("length", "40"),
             ("both", "yes"),
         ]);
-        let placed = fitting("track", None, &typed, System::Metric).unwrap();
-        let name = put_fitting(&mut hull, None, None, &placed).unwrap();
+        let track = new(None, "track");
+        let name = keep_fitting(&mut hull, track, &typed, METRIC).unwrap();
         assert_eq!(name, "port track");
         let names = |hull: &HullRecord| -> Vec<String> {
             let fittings = hull.survey.fitout.fittings.iter();
             fittings.map(|f| f.name.clone()).collect()
         };
         assert_eq!(names(&hull), ["port track", "starboard track"]);
-        put_fitting(&mut hull, None, None, &placed).unwrap();
+        keep_fitting(&mut hull, track, &typed, METRIC).unwrap();
         assert_eq!(names(&hull).len(), 4);
         assert!(names(&hull).contains(&"port track 2".to_owned()));
-        let mut moved = placed.clone();
-        moved.both_sides = false;
-        moved.fitting.x = 1.9;
-        put_fitting(&mut hull, None, Some("port track"), &moved).unwrap();
-        assert_eq!(names(&hull).last().unwrap(), "port track");
-        forget_fitting(&mut hull, None, "port track").unwrap();
+        let moved = form(&[("x", "1.9")]);
+        let order = names(&hull);
+        keep_fitting(&mut hull, at("port track"), &moved, METRIC).unwrap();
+        assert_eq!(names(&hull), order);
+        assert_eq!(hull.survey.fitout.fittings[0].x, 1.9);
+        forget_fitting(&mut hull, at("port track"), &Sent::new(), METRIC).unwrap();
         assert_eq!(names(&hull).len(), 3);
-        assert!(put_fitting(&mut hull, None, Some("port track"), &moved).is_err());
+        let shown = form(&[("shown", "{}")]);
+        assert!(keep_fitting(&mut hull, at("port track"), &shown, METRIC).is_err());
         // On the middle there is no other side.
         let middle = form(&[("x", "1.5"), ("length", "40"), ("both", "yes")]);
-        assert!(
-            !fitting("track", None, &middle, System::Metric)
-                .unwrap()
-                .both_sides
-        );
+        keep_fitting(&mut hull, track, &middle, METRIC).unwrap();
+        assert_eq!(names(&hull).len(), 4);
     }
 
     #[test]
     fn a_change_adds_its_own() {
-        let mut hull = {
-            let hulls = crate::demo_data::catalogue().unwrap().hulls;
-            let mut hulls = hulls.into_iter();
-            hulls.find(|h| h.survey.key == "quarnel-sprannet").unwrap()
-        };
+        let mut hull = hull("quarnel-sprannet");
         let delivered = hull.survey.fitout.fittings.clone();
         let typed = form(&[
             ("x", "1.2"),
@@ -365,21 +331,23 @@ mod tests {
             ("length", "30"),
             ("both", "yes"),
         ]);
-        let placed = fitting("track", None, &typed, System::Metric).unwrap();
         let change = Some("larger stern hatch");
-        let name = put_fitting(&mut hull, change, None, &placed).unwrap();
+        let name = keep_fitting(&mut hull, new(change, "track"), &typed, METRIC).unwrap();
         assert_eq!(hull.survey.fitout.fittings, delivered);
         let added = |hull: &HullRecord| {
             let mut changes = hull.survey.fitout.modifications.iter();
-            changes
-                .find(|m| change == Some(m.name.as_str()))
-                .unwrap()
-                .fittings
-                .len()
+            let change = changes.find(|m| change == Some(m.name.as_str()));
+            change.unwrap().fittings.len()
         };
         assert_eq!(added(&hull), 2);
-        forget_fitting(&mut hull, change, &name).unwrap();
+        let there = OfFitting {
+            change,
+            was: &name,
+            kind: "",
+        };
+        forget_fitting(&mut hull, there, &Sent::new(), METRIC).unwrap();
         assert_eq!(added(&hull), 1);
-        assert!(put_fitting(&mut hull, Some("nothing"), None, &placed).is_err());
+        let nowhere = new(Some("nothing"), "track");
+        assert!(keep_fitting(&mut hull, nowhere, &typed, METRIC).is_err());
     }
 }

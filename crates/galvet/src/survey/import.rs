@@ -1,6 +1,6 @@
 //! Files taken in: what is new, what is there already, all of it in one step.
 
-use super::slug::free_slug;
+use crate::form::free_slug;
 use crate::question;
 use galvet_core::gear::Gear;
 use galvet_core::hull::Measure;

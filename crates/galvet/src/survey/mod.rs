@@ -10,28 +10,29 @@ mod fields;
 mod fitting_kinds;
 mod fittings;
 mod import;
-mod shown;
-mod slug;
-mod typed;
+mod sections;
 mod walk;
+mod words;
 
 pub use afloat::{Measured, PLACES, SHIFTS, Test, measured, read_heels};
+pub(crate) use changes::{
+    configuration_form, modification_form, new_configuration, new_modification,
+};
 pub use changes::{
-    configuration, forget_configuration, forget_modification, modification, put_configuration,
+    forget_configuration, forget_modification, keep_configuration, keep_modification,
     put_modification, set_progress,
 };
 pub use devices::{HangingScale, Simulated, Steady, TiltMeter, steady};
 pub use draft::{Draft, Drafted, figure, understood};
 pub use edit::{
-    EditError, add_reading, doubt_again, edit_hull, forget_reading, judge, put_hull, put_over,
-    set_absent, set_words, stand_by, words_of,
+    EditError, add_reading, doubt_again, edit_hull, forget_reading, put_hull, set_absent, stand_by,
 };
 pub use fields::{FIELDS, Field, FieldKind, bottom_note};
-pub use fitting_kinds::{Ask, KINDS, Kind, SizeField, key_of, kind_of};
-pub use fittings::{Placed, fitting, fittings_of, forget_fitting, put_fitting};
+pub use fitting_kinds::{KINDS, Kind, key_of, kind_of};
+pub use fittings::{OfFitting, fittings_of, forget_fitting, keep_fitting};
+pub(crate) use fittings::{fitting_form, new_fitting};
 pub use import::{Imported, Incoming, OnDouble, double, is_shelf, read as read_file, take_in};
-pub use shown::{Shown, judgements};
-pub use slug::{free_slug, slug_of};
-pub(crate) use typed::Typed;
-pub use typed::{Mistakes, Refusal};
-pub use walk::{forget_zone, place_typed, put_zone, shown_across, shown_along, zone};
+pub use sections::sections_shown;
+pub(crate) use walk::zone_form;
+pub use walk::{ZoneStep, keep_zone, place_typed, zone_of};
+pub(crate) use words::{judged_form, words_form};

@@ -2,18 +2,18 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{self, Change, Edited, GONE, Typed, action, address};
+use super::edit::{self, Change, Edited, Typed, action, address};
 use super::moved::moved_on;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::undo::steps;
 use crate::answer::{outcome, ways};
+use crate::form::NotTaken;
 use crate::present::page::changes::{self, AtChange, ChangesView};
-use crate::present::page::filled::NotTaken;
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::variants::side_by_side;
 use crate::question::Ask;
-use crate::survey::{self, Refusal, Shown};
+use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -173,71 +173,31 @@ fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
         "forget" => format!("change “{was}” taken off"),
         "done" => format!("“{was}” done"),
         "planned" => format!("“{was}” undone again"),
-        _ => {
-            let name = typed.get("name").unwrap_or(&was).trim();
-            format!("change “{name}” noted")
-        }
+        _ => format!("change “{}” noted", named(&typed, &was)),
     };
-    let change = move |hull: &mut HullRecord| -> Result<(), Refusal> {
-        let mut all = hull.survey.fitout.modifications.iter();
-        let old = all.find(|m| m.name == was);
-        let shown = old.map(|m| Shown::of_modification(m, units));
-        match action(&typed) {
-            "forget" => {
-                shown.unwrap_or_default().unchanged(&typed)?;
-                survey::forget_modification(hull, &was);
-            }
-            "done" => survey::set_progress(hull, &was, Progress::Done)?,
-            "planned" => survey::set_progress(hull, &was, Progress::Planned)?,
-            _ => {
-                let mine = survey::modification(old, &typed, units)?;
-                let merged = over(shown, &typed, &Shown::of_modification(&mine, units))?;
-                let made = survey::modification(old, &merged, units)?;
-                let Some(old) = old.cloned() else {
-                    return Ok(survey::put_modification(hull, None, made)?);
-                };
-                let form = Shown::of_modification(&old, units).fields();
-                let stood = survey::modification(Some(&old), &form, units)?;
-                survey::put_over(hull, (stood, made), |hull, made| {
-                    Ok(survey::put_modification(hull, Some(&old.name), made)?)
-                })?;
-            }
-        }
-        Ok(())
+    let change = move |hull: &mut HullRecord| match action(&typed) {
+        "forget" => survey::forget_modification(hull, &was, &typed, units),
+        "done" => Ok(survey::set_progress(hull, &was, Progress::Done)?),
+        "planned" => Ok(survey::set_progress(hull, &was, Progress::Planned)?),
+        _ => survey::keep_modification(hull, &was, &typed, units),
     };
     (label, Box::new(change))
 }
 
-/// What was typed (and `understood` so) over what is on the record now; over nothing, where the form is
-/// a new one's.
-fn over(now: Option<Shown>, typed: &Typed, understood: &Shown) -> Result<Typed, Refusal> {
-    match now {
-        Some(now) => Ok(now.merge(typed, understood)?),
-        // It was there when the form was shown.
-        None if typed.contains_key("shown") => Err(GONE.into()),
-        None => Ok(typed.clone()),
-    }
+/// What it is called now.
+fn named<'a>(typed: &'a Typed, was: &'a str) -> &'a str {
+    typed.get("name").map_or(was, |name| name.trim())
 }
 
 /// What a form asks to be done to a configuration, with the words for the history.
 fn of_set_up(was: String, typed: Typed, units: System) -> (String, Change) {
-    let label = if action(&typed) == "forget" {
-        format!("set-up “{was}” taken off")
-    } else {
-        let name = typed.get("name").unwrap_or(&was).trim();
-        format!("set-up “{name}” noted")
+    let label = match action(&typed) {
+        "forget" => format!("set-up “{was}” taken off"),
+        _ => format!("set-up “{}” noted", named(&typed, &was)),
     };
-    let change = move |hull: &mut HullRecord| -> Result<(), Refusal> {
-        let mut all = hull.survey.fitout.configurations.iter();
-        let shown = all.find(|c| c.name == was).map(Shown::of_configuration);
-        if action(&typed) == "forget" {
-            shown.unwrap_or_default().unchanged(&typed)?;
-            survey::forget_configuration(hull, &was);
-            return Ok(());
-        }
-        let made = survey::configuration(&over(shown, &typed, &Shown::default())?, units)?;
-        let was = Some(was.as_str()).filter(|n| !n.is_empty());
-        Ok(survey::put_configuration(hull, was, made)?)
+    let change = move |hull: &mut HullRecord| match action(&typed) {
+        "forget" => survey::forget_configuration(hull, &was, &typed, units),
+        _ => survey::keep_configuration(hull, &was, &typed, units),
     };
     (label, Box::new(change))
 }

@@ -6,10 +6,10 @@ use super::edit::{self, Edited, Typed, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::undo::steps;
+use crate::form::NotTaken;
 use crate::present::page::comfort::{self, ComfortView};
-use crate::present::page::filled::NotTaken;
 use crate::question::Ask;
-use crate::survey::{self, Refusal};
+use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -84,15 +84,9 @@ async fn judge(
     let typed = form.into_inner();
     let label = "comfort and manners judged".to_owned();
     let sent = typed.clone();
-    let done = edit::edit(
-        (shared, reader),
-        slug,
-        label,
-        move |hull| -> Result<(), Refusal> {
-            let answers = survey::judgements(&hull.survey, &sent)?;
-            Ok(survey::judge(hull, &answers)?)
-        },
-    );
+    let done = edit::edit((shared, reader), slug, label, move |hull| {
+        survey::judged_form().put(&mut hull.survey, &sent, reader.units)
+    });
     let mistakes = match done.await? {
         Edited::Kept => {
             let to = address(&format!("/hulls/{slug}/comfort"), &query_of(&ask), &[]);

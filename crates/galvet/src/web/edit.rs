@@ -4,25 +4,20 @@
 use super::errors::{Told, told};
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use crate::survey::{self, EditError, Refusal};
+use crate::form::Refusal;
+use crate::survey::{self, EditError};
 use galvet_core::body::Lines;
 use galvet_core::hull::Survey;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Kind, Store, StoreError};
 use rocket::http::Status;
 use rocket::tokio::task::spawn_blocking;
-use std::collections::HashMap;
 use std::sync::Arc;
 
-/// A form as it was sent.
-pub(super) type Typed = HashMap<String, String>;
+pub(super) use crate::form::Sent as Typed;
 
 /// What a form asks to be done to a record.
 pub(super) type Change = Box<dyn Fn(&mut HullRecord) -> Result<(), Refusal> + Send + Sync>;
-
-/// Said of a thing that is not on the record any more.
-pub(super) const GONE: &str =
-    "somebody took this off meanwhile; what was typed stands here, keeping it puts it on anew";
 
 /// What a form's button asks for.
 pub(super) fn action(typed: &Typed) -> &str {

@@ -2,14 +2,15 @@
 
 use super::ask::query_of;
 use super::assets;
-use super::edit::{self, Change, Edited, GONE, Typed, action, address};
+use super::edit::{self, Change, Edited, Typed, action, address};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::undo::steps;
-use crate::present::page::filled::NotTaken;
+use crate::form::NotTaken;
+use crate::form::Refusal;
 use crate::present::page::fittings::{self, AtFitting, FittingsView};
 use crate::question::Ask;
-use crate::survey::{self, Refusal, Shown};
+use crate::survey::{self, OfFitting};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -104,35 +105,15 @@ fn asked(at: &AtFitting, typed: Typed, units: System) -> (String, Change) {
     };
     let at = at.clone();
     let change = move |hull: &mut HullRecord| -> Result<(), Refusal> {
-        let theirs = at.change.as_deref();
-        let on = fittings::fittings_on(&hull.survey, theirs);
-        let mine = at.at.as_deref();
-        let was = mine.and_then(|name| on.iter().find(|f| f.name == name));
-        let Some(was) = was else {
-            if mine.is_some() {
-                return Err(GONE.into());
-            }
-            let kind = at.add.as_deref().unwrap_or("");
-            let placed = survey::fitting(kind, None, &typed, units)?;
-            survey::put_fitting(hull, theirs, None, &placed)?;
-            return Ok(());
+        let of = OfFitting {
+            change: at.change.as_deref(),
+            was: at.at.as_deref().unwrap_or_default(),
+            kind: at.add.as_deref().unwrap_or_default(),
         };
-        let shown = Shown::of_fitting(was, units);
         if forgets {
-            shown.unchanged(&typed)?;
-            return Ok(survey::forget_fitting(hull, theirs, &was.name.clone())?);
+            return survey::forget_fitting(hull, of, &typed, units);
         }
-        let read = |typed: &Typed| {
-            let kind = survey::key_of(&was.kind);
-            survey::fitting(kind, Some(was), typed, units)
-        };
-        let understood = Shown::of_fitting(&read(&typed)?.fitting, units);
-        let placed = read(&shown.merge(&typed, &understood)?)?;
-        let stood = read(&shown.fields())?;
-        survey::put_over(hull, (stood, placed), |hull, placed| {
-            survey::put_fitting(hull, theirs, mine, &placed)?;
-            Ok(())
-        })
+        survey::keep_fitting(hull, of, &typed, units).map(|_| ())
     };
     (label, Box::new(change))
 }

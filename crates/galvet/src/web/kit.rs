@@ -6,8 +6,8 @@ use super::edit::{Typed, action, address, kit_throw};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::undo::steps;
-use crate::kit as shelf;
-use crate::present::page::filled::NotTaken;
+use crate::form::NotTaken;
+use crate::kit::{ThingDraft, keep_record};
 use crate::present::page::kit::{self, KitView, ThingView};
 use crate::question::Ask;
 use crate::survey::EditError;
@@ -158,22 +158,13 @@ async fn put_new(form: Form<Typed>, ask: Ask, reader: Reader, shared: &State<Sha
 
 /// Does what a thing's form asks; the address to go to.
 fn apply(store: &Store, slug: &str, typed: &Typed, reader: Reader) -> Result<String, EditError> {
-    match action(typed) {
-        "forget" => {
-            kit_throw(store, reader, (Kind::Gear, slug))?;
-            Ok("/kit".to_owned())
-        }
-        _ if slug == NEW => {
-            let read = shelf::read_thing(None, typed, reader.units);
-            let read = read.map_err(|m| EditError::Refused(m.into()))?;
-            let key = shelf::put_thing(store, reader.hand.who(), read)?;
-            Ok(format!("/kit/{key}"))
-        }
-        _ => {
-            shelf::edit_thing(store, reader.hand.who(), slug, typed, reader.units)?;
-            Ok(format!("/kit/{slug}"))
-        }
+    if action(typed) == "forget" {
+        kit_throw(store, reader, (Kind::Gear, slug))?;
+        return Ok("/kit".to_owned());
     }
+    let who = reader.hand.who();
+    let key = keep_record::<ThingDraft>(store, who, slug, typed, reader.units)?;
+    Ok(format!("/kit/{key}"))
 }
 
 /// What comes of a form that was sent.

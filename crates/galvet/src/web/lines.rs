@@ -8,7 +8,7 @@ use super::shared::{Shared, Trouble};
 use super::undo::steps;
 use crate::present::page::lines::{self, LinesView};
 use crate::question::Ask;
-use crate::survey::Shown;
+use crate::survey::sections_shown;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -153,7 +153,7 @@ async fn put(
             };
             let shown = form.shown.to_owned();
             let done = edit::edit((shared, reader), slug, label, move |hull| {
-                let now = Shown::of_sections(&hull.survey.offsets).sent_along();
+                let now = sections_shown(&hull.survey.offsets).sent_along();
                 if !shown.is_empty() && shown != now {
                     return Err(OTHERS);
                 }

@@ -6,9 +6,10 @@ use super::edit::throw;
 use super::errors::Told;
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
+use crate::form::{Refusal, Sent};
 use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
 use crate::question::Ask;
-use crate::survey::{self, EditError, Refusal};
+use crate::survey::{self, EditError};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System, day};
@@ -19,7 +20,6 @@ use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
 use rocket::{FromForm, Route, State, get, post, routes};
-use std::collections::HashMap;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -119,9 +119,15 @@ async fn change(
             }
             Err(EditError::Store(error)) => return Err(error),
             Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
-            Err(EditError::Refused(problem)) => problem.to_string(),
+            Err(EditError::Refused(refusal)) => refusal,
         };
-        let not_taken = NotTaken { problem, ..typed };
+        let mut not_taken = NotTaken {
+            problem: problem.to_string(),
+            ..typed
+        };
+        if !not_taken.words.typed.is_empty() {
+            not_taken.words.mistakes = problem.0;
+        }
         let page = look(&store, &slug, query, (reader, simulates), &not_taken)?;
         Ok(Err((Status::UnprocessableEntity, page)))
     });
@@ -244,43 +250,24 @@ async fn take_off(
     .await
 }
 
-/// Sets the words that were changed: each is sent with what it was, so that what
-/// somebody else changed meanwhile stays.
+/// Sets the words that were typed anew; what somebody else changed meanwhile stays.
 #[post("/hulls/<slug>/words", data = "<form>")]
 async fn set_words(
     slug: String,
-    form: Form<HashMap<String, String>>,
+    form: Form<Sent>,
     ask: Ask,
     reader: Reader,
     shared: &State<Shared>,
 ) -> Answer {
     let form = form.into_inner();
-    let not_taken = NotTaken {
-        words: form.clone(),
+    let mut not_taken = NotTaken {
         back: form.get("back").cloned().unwrap_or_default(),
         ..NotTaken::default()
     };
+    not_taken.words.typed.clone_from(&form);
     let make = move |store: &Store, slug: &str| {
         survey::edit_hull(store, reader.hand.who(), slug, "described anew", |hull| {
-            for (name, now) in survey::words_of(hull) {
-                // A box that is not ticked is not sent at all.
-                let was = form.get(&format!("was-{name}"));
-                let (Some(was), wanted) = (was, form.get(name)) else {
-                    continue;
-                };
-                let wanted = wanted.map_or("", |w| w.trim()).replace("\r\n", "\n");
-                let was = was.replace("\r\n", "\n");
-                if wanted == was.trim() {
-                    continue;
-                }
-                if now != was && now != wanted {
-                    return Err(format!(
-                        "somebody else changed “{name}” to “{now}” meanwhile; yours was “{wanted}”"
-                    ));
-                }
-                survey::set_words(hull, name, &wanted).map_err(|p| format!("{name}: {p}"))?;
-            }
-            Ok(())
+            survey::words_form().put(&mut hull.survey, &form, reader.units)
         })
         .map(|_| ())
     };

@@ -6,16 +6,16 @@ use super::edit::{self, Edited, Typed, action};
 use super::reader::{Reader, back_to, today};
 use super::shared::{Shared, Trouble};
 use super::undo::steps;
-use crate::present::page::filled::NotTaken;
+use crate::form::NotTaken;
+use crate::form::Refusal;
 use crate::present::page::next::{NextStep, next_steps};
 use crate::present::page::walk::{self, WalkView};
 use crate::question::Ask;
-use crate::survey::{self, Refusal, Shown};
+use crate::survey::{self, ZoneStep};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
-use galvet_core::hull::{Source, Survey, Zone, zones};
-use galvet_store::files::hulls::HullRecord;
+use galvet_core::hull::{Source, Survey, zones};
 use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -169,78 +169,6 @@ async fn there_after_all(
     })
 }
 
-/// Said of a place somebody else says is not there.
-const ABSENT: &str = "somebody said meanwhile that she has none; keeping this says she has";
-
-/// The zone of a name, as it stands.
-fn zone_of(survey: &Survey, name: &str) -> Option<Zone> {
-    let zones = zones(survey);
-    zones.into_iter().find(|z| z.name == name)
-}
-
-/// Does to the record as it stands what a form asks of a zone; `guessed` says
-/// whether the zone was a guess when the form was filled in.
-fn apply(
-    hull: &mut HullRecord,
-    name: &str,
-    typed: &Typed,
-    guessed: bool,
-    (units, date): (System, &str),
-) -> Result<(), Refusal> {
-    if typed.contains_key("anew") {
-        survey::set_absent(hull, name, false);
-    }
-    let Some(now) = zone_of(&hull.survey, name) else {
-        // What was on its way as begun is overtaken by “she has none”.
-        return if action(typed) == "draft" {
-            Ok(())
-        } else {
-            Err(ABSENT.into())
-        };
-    };
-    let shown = Shown::of_zone(&now, units);
-    match action(typed) {
-        "forget" | "absent" => {
-            shown.unchanged(typed)?;
-            survey::forget_zone(hull, name)?;
-            if action(typed) == "absent" {
-                survey::set_absent(hull, name, true);
-            }
-            return Ok(());
-        }
-        // What was on its way as begun is overtaken by what was measured meanwhile.
-        "draft" if guessed && now.source != Source::Guess => return Ok(()),
-        _ => {}
-    }
-    let begun = action(typed) == "draft" && now.source == Source::Guess;
-    let date = if begun { "" } else { date };
-    let mine = survey::zone(&now, typed, units, date)?;
-    let typed_over = shown.merge(typed, &Shown::of_zone(&mine, units))?;
-    let read = survey::zone(&now, &typed_over, units, date)?;
-    let source = if begun { Source::Guess } else { read.source };
-    let typed = Zone { source, ..read };
-    let stood = survey::zone(&now, &shown.fields(), units, date)?;
-    let stood = Zone {
-        source: typed.source,
-        date: typed.date.clone(),
-        ..stood
-    };
-    // A guess that is kept is measured by that; a measured one that is kept as it stood
-    // is what it was, and one that is typed in is measured now.
-    let stood = if now.source == Source::Guess || stood != typed {
-        Zone {
-            source: now.source,
-            date: now.date.clone(),
-            ..stood
-        }
-    } else {
-        stood
-    };
-    survey::put_over(hull, (stood, typed), |hull, zone| {
-        Ok(survey::put_zone(hull, zone)?)
-    })
-}
-
 /// Keeps a zone as it was measured and goes on to the next, or takes it off.
 #[post("/hulls/<slug>/walk?<zone>&<end>", data = "<form>")]
 async fn measure(
@@ -258,7 +186,7 @@ async fn measure(
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
         return Ok(Err((Status::NotFound, None)));
     };
-    let was = zone_of(&hull.survey, &zone);
+    let was = survey::zone_of(&hull.survey, &zone);
     if was.is_none() && !hull.survey.looked.absent.contains(&zone) {
         return Ok(Err((Status::NotFound, None)));
     }
@@ -268,10 +196,15 @@ async fn measure(
         "draft" => format!("{zone} begun"),
         _ => format!("{zone} measured"),
     };
-    let guessed = was.is_none_or(|z| z.source == Source::Guess);
+    let step = match action(&typed) {
+        "forget" => ZoneStep::Forget,
+        "absent" => ZoneStep::Absent,
+        "draft" => ZoneStep::Begin(was.is_none_or(|z| z.source == Source::Guess)),
+        _ => ZoneStep::Keep,
+    };
     let (name, sent, units) = (zone.clone(), typed.clone(), reader.units);
     let done = edit::edit((shared, reader), slug, label, move |hull| {
-        apply(hull, &name, &sent, guessed, (units, &today()))
+        survey::keep_zone(hull, (&name, step), &sent, (units, &today()))
     });
     let mistakes = match done.await? {
         Edited::Kept => {
@@ -293,36 +226,4 @@ async fn measure(
 
 pub(super) fn routes() -> Vec<Route> {
     routes![page, measure, there_after_all]
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn what_was_on_its_way_never_undoes_what_was_kept() {
-        let hulls = crate::demo_data::catalogue().unwrap().hulls;
-        let mut hulls = hulls.into_iter();
-        let mut hull = hulls.find(|h| h.survey.key == "pellune-rusko").unwrap();
-        let guess = zone_of(&hull.survey, "tank well").unwrap();
-        let fields = Shown::of_zone(&guess, System::Metric);
-        let names = ["from", "to", "width", "height", "offset"];
-        let form = |action: &str| -> Typed {
-            let fields = names.map(|n| (n.to_owned(), fields.text(n).to_owned()));
-            let fixed = [("action", action), ("width", "44 cm")];
-            let fixed = fixed.map(|(n, v)| (n.to_owned(), v.to_owned()));
-            fields.into_iter().chain(fixed).collect()
-        };
-        let mut sent = |action: &str, guessed: bool| {
-            let on = (System::Metric, "2026-11-25");
-            apply(&mut hull, "tank well", &form(action), guessed, on).unwrap();
-            zone_of(&hull.survey, "tank well")
-        };
-        let begun = sent("draft", true).unwrap();
-        assert_eq!((begun.width, begun.source), (0.44, Source::Guess));
-        assert_eq!(sent("keep", true).unwrap().source, Source::Tape);
-        assert_eq!(sent("draft", true).unwrap().source, Source::Tape);
-        assert_eq!(sent("absent", false), None);
-        assert_eq!(sent("draft", true), None);
-    }
 }

@@ -6,14 +6,15 @@ use super::edit::{Typed, action, address, kit_throw};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
 use super::undo::steps;
-use crate::kit;
-use crate::present::page::filled::NotTaken;
+use crate::form::NotTaken;
+use crate::kit::keep_record;
 use crate::present::page::waters::{self, WaterLine, WaterView};
 use crate::question::Ask;
 use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_core::question::Water;
 use galvet_store::{Kind, Steps, Store};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -133,16 +134,10 @@ async fn new_page(
 
 /// Does what a water's form asks.
 fn apply(store: &Store, slug: &str, typed: &Typed, reader: Reader) -> Result<(), EditError> {
-    match action(typed) {
-        "forget" => kit_throw(store, reader, (Kind::Water, slug)),
-        _ if slug == NEW => {
-            let read = kit::read_water(None, typed, reader.units);
-            let read = read.map_err(|m| EditError::Refused(m.into()))?;
-            kit::put_water(store, reader.hand.who(), read)?;
-            Ok(())
-        }
-        _ => kit::edit_water(store, reader.hand.who(), slug, typed, reader.units),
+    if action(typed) == "forget" {
+        return kit_throw(store, reader, (Kind::Water, slug));
     }
+    keep_record::<Water>(store, reader.hand.who(), slug, typed, reader.units).map(|_| ())
 }
 
 /// What comes of a form that was sent.

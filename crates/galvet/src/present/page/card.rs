@@ -1,8 +1,8 @@
 //! The survey card: the walk on paper, in the same order, with what is known.
 
 use super::fittings::{in_order, words as fitting_words};
+use crate::form::{shown_across, shown_along};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Keyed, System};
 use galvet_core::body::Lines;
 use galvet_core::hull::{Judgement, Measure, Opening, Source, Survey, Zone, zones};

@@ -1,16 +1,13 @@
 //! What was or may be changed on a hull, how she is set up, and what each way of
 //! her does under the question.
 
-use super::filled::{Field, Filled, NotTaken, Tick, Words};
 use super::variants::SideBySide;
+use crate::form::{FormView, NotTaken};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::Shown;
+use crate::survey::{configuration_form, modification_form, new_configuration, new_modification};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::body::Lines;
-use galvet_core::hull::{
-    Configuration, Dryness, Modification, Progress, Propulsion, SeatSetting, SeatUsed, Survey,
-    ZoneKind, zones,
-};
+use galvet_core::hull::{Configuration, Modification, Progress, SeatUsed, Survey, zones};
 
 /// A change in the list.
 pub struct ChangeLine {
@@ -34,18 +31,7 @@ pub struct SetUpLine {
 pub struct Form {
     /// Its name on the record; empty for a new one.
     pub was: String,
-    pub fields: Vec<Field>,
-    /// Fields of the place a change makes.
-    pub zone: Vec<Field>,
-    pub selects: Vec<(&'static str, &'static str, Words)>,
-    pub ticks: Vec<Tick>,
-    /// Things of delivery it takes off.
-    pub removes: Vec<Tick>,
-    /// Zones of delivery whose dryness it changes: field, label, grades.
-    pub seals: Vec<(String, String, Words)>,
-    pub trouble: String,
-    /// What the form shows, to be sent along; empty for a new one.
-    pub shown: String,
+    pub form: FormView,
 }
 
 /// What is at hand.
@@ -128,11 +114,20 @@ pub fn changes(
         table,
         change: named.map(|name| {
             let was = fitout.modifications.iter().find(|m| m.name == name);
-            change_form(survey, was, not_taken, system)
+            let table = modification_form(survey);
+            Form {
+                was: was.map_or(String::new(), |m| m.name.clone()),
+                form: table.form_or_new(was, new_modification, not_taken, system),
+            }
         }),
         set_up: set_up.map(|name| {
             let was = fitout.configurations.iter().find(|c| c.name == name);
-            set_up_form(survey, was, not_taken)
+            let usual = || new_configuration(survey);
+            let table = configuration_form(survey);
+            Form {
+                was: was.map_or(String::new(), |c| c.name.clone()),
+                form: table.form_or_new(was, usual, not_taken, system),
+            }
         }),
     }
 }
@@ -184,112 +179,4 @@ fn set_up_words(c: &Configuration) -> String {
     }
     words.extend(c.modifications.iter().cloned());
     words.join(", ")
-}
-
-fn change_form(
-    survey: &Survey,
-    was: Option<&Modification>,
-    not_taken: &NotTaken,
-    system: System,
-) -> Form {
-    let form = Filled {
-        shown: was.map_or_else(Shown::of_new_modification, |m| {
-            Shown::of_modification(m, system)
-        }),
-        not_taken,
-    };
-    let stock = survey.fitout.zones.iter().map(|zone| &zone.name);
-    let stock = stock.chain(survey.fitout.fittings.iter().map(|f| &f.name));
-    let removes = stock.map(|name| form.tick(format!("removes-{name}"), name.clone()));
-    let seals = survey.fitout.zones.iter().map(|zone| {
-        let field = format!("seals-{}", zone.name);
-        let grades = form.select::<Dryness>(&field, Some("as it is"));
-        (field, zone.name.clone(), grades)
-    });
-    Form {
-        was: was.map_or(String::new(), |m| m.name.clone()),
-        fields: vec![
-            form.field("name", "called", ""),
-            form.field("mass", "weighs", "below zero where it takes weight off"),
-            form.field("x", "its place, from the bow", ""),
-            form.field("z", "above the bottom", ""),
-            form.field("holes", "holes drilled", "none near or below the waterline"),
-            form.field("price", "costs", ""),
-            form.field("note", "note", ""),
-        ],
-        zone: vec![
-            form.field(
-                "zone-from",
-                "new place begins, from the bow",
-                "leave empty for none",
-            ),
-            form.field("zone-to", "ends, from the bow", ""),
-            form.field("zone-width", "wide", ""),
-            form.field("zone-height", "high", ""),
-            form.field("zone-opening", "round opening, across", ""),
-        ],
-        selects: vec![
-            (
-                "zone-kind",
-                "it is a",
-                form.select::<ZoneKind>("zone-kind", None),
-            ),
-            (
-                "zone-dryness",
-                "how dry",
-                form.select::<Dryness>("zone-dryness", Some("not said")),
-            ),
-        ],
-        removes: removes.collect(),
-        seals: seals.collect(),
-        ticks: vec![
-            form.tick("done".to_owned(), "it is done".to_owned()),
-            form.tick("undoable".to_owned(), "it can be undone".to_owned()),
-        ],
-        trouble: form.trouble(),
-        shown: was.map_or(String::new(), |_| form.shown.sent_along()),
-    }
-}
-
-fn set_up_form(survey: &Survey, was: Option<&Configuration>, not_taken: &NotTaken) -> Form {
-    let form = Filled {
-        shown: was.map_or_else(
-            || Shown::of_new_configuration(survey),
-            Shown::of_configuration,
-        ),
-        not_taken,
-    };
-    let changes = survey.fitout.modifications.iter();
-    let changes =
-        changes.map(|m| form.tick(format!("with-{}", m.name), format!("with {}", m.name)));
-    Form {
-        was: was.map_or(String::new(), |c| c.name.clone()),
-        fields: vec![
-            form.field("name", "called", ""),
-            form.field("seats", "seats in", ""),
-        ],
-        zone: Vec::new(),
-        selects: vec![
-            (
-                "propulsion",
-                "driven by",
-                form.select::<Propulsion>("propulsion", None),
-            ),
-            (
-                "seat",
-                "the seat stands",
-                form.select::<SeatSetting>("seat", None),
-            ),
-            (
-                "seat-used",
-                "the seat used",
-                form.select::<SeatUsed>("seat-used", None),
-            ),
-        ],
-        ticks: changes.collect(),
-        removes: Vec::new(),
-        seals: Vec::new(),
-        trouble: form.trouble(),
-        shown: was.map_or(String::new(), |_| form.shown.sent_along()),
-    }
 }

@@ -1,8 +1,8 @@
 //! Comfort and manners: short choices.
 
-use super::filled::{Filled, NotTaken};
-use crate::survey::Shown;
-use galvet_core::base::Keyed;
+use crate::form::NotTaken;
+use crate::survey::judged_form;
+use galvet_core::base::{Keyed, System};
 use galvet_core::hull::{Judgement, Survey};
 
 /// One judgement with its answers.
@@ -37,12 +37,11 @@ pub struct ComfortView {
 #[must_use]
 pub fn comfort(survey: &Survey, not_taken: &NotTaken) -> ComfortView {
     use Judgement as J;
-    let form = Filled {
-        shown: Shown::of_judged(survey),
-        not_taken,
-    };
+    let form = judged_form().form(survey, false, not_taken, System::Metric);
     let asked = |judgement: Judgement| {
-        let chosen = form.value(judgement.key());
+        let mut fields = form.groups.iter().flat_map(|group| &group.fields);
+        let field = fields.find(|field| field.name == judgement.key());
+        let chosen = field.map_or("", |field| field.value.as_str());
         Asked {
             key: judgement.key(),
             label: judgement.label(),
@@ -82,8 +81,8 @@ pub fn comfort(survey: &Survey, not_taken: &NotTaken) -> ComfortView {
             ),
             theme("Ashore", &[J::Ashore]),
         ],
-        shown: form.shown.sent_along(),
-        trouble: form.trouble(),
+        shown: form.shown.clone(),
+        trouble: form.trouble.clone(),
         answered: survey.looked.judged.len(),
         all: J::ALL.len(),
     }

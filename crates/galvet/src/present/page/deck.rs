@@ -1,6 +1,6 @@
 //! A layout in words: what is aboard, what is left of the deck, what is doubtful.
 
-use crate::survey::shown_across;
+use crate::form::shown_across;
 use galvet_core::base::System;
 use galvet_core::rank::explain::area;
 use galvet_core::rig::Rig;

@@ -1,11 +1,11 @@
 //! Fittings on the drawing: the palette, the list, the one at hand.
 
-use super::filled::{Filled, NotTaken, Words};
+use crate::form::{FormView, NotTaken, shown_across, shown_along};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{Ask, KINDS, Kind, Shown, key_of, kind_of, shown_across, shown_along};
+use crate::survey::{KINDS, Kind, fitting_form, key_of, kind_of, new_fitting};
 use galvet_core::base::{Keyed, System};
 use galvet_core::body::Lines;
-use galvet_core::hull::{Fitting, Measure, Progress, Survey, zones};
+use galvet_core::hull::{Fitting, Progress, Survey, zones};
 
 /// A fitting in the list.
 pub struct Listed {
@@ -15,35 +15,14 @@ pub struct Listed {
     pub here: bool,
 }
 
-/// A size of the fitting at hand.
-pub struct SizeShown {
-    pub name: &'static str,
-    pub label: &'static str,
-    pub value: String,
-    pub words: Words,
-    pub tick: bool,
-    pub mistake: String,
-}
-
 /// The fitting at hand: on the record, or being put on.
 pub struct Here {
     /// Its name on the record; empty for a new one.
     pub was: String,
     pub kind: &'static str,
     pub label: &'static str,
-    pub name: String,
-    pub mount: String,
-    pub x: String,
-    pub y: String,
-    pub z: String,
-    pub x_mistake: String,
-    pub y_mistake: String,
-    pub z_mistake: String,
-    pub sizes: Vec<SizeShown>,
     pub in_pairs: bool,
-    pub trouble: String,
-    /// What the form shows, to be sent along; empty for a new one.
-    pub shown: String,
+    pub form: FormView,
 }
 
 /// The page.
@@ -171,43 +150,12 @@ fn at_hand(
     system: System,
 ) -> Option<Here> {
     let kind = kind_of(key)?;
-    let form = Filled {
-        shown: match fitting {
-            Some(fitting) => Shown::of_fitting(fitting, system),
-            None => Shown::of_new_fitting(survey.value(Measure::Length), system),
-        },
-        not_taken,
-    };
-    let sizes = kind.fields.iter().map(|field| {
-        let value = form.value(field.name);
-        let words = match field.ask {
-            Ask::Words(all) => all.iter().map(|&(k, l)| (k, l, k == value)).collect(),
-            _ => Words::new(),
-        };
-        SizeShown {
-            name: field.name,
-            label: field.label,
-            words,
-            tick: matches!(field.ask, Ask::Tick),
-            mistake: form.mistake(field.name),
-            value,
-        }
-    });
+    let usual = || new_fitting(kind, survey);
     Some(Here {
         was: fitting.map_or(String::new(), |f| f.name.clone()),
         kind: kind.key,
         label: kind.label,
-        name: form.value("name"),
-        mount: form.value("mount"),
-        x: form.value("x"),
-        y: form.value("y"),
-        z: form.value("z"),
-        x_mistake: form.mistake("x"),
-        y_mistake: form.mistake("y"),
-        z_mistake: form.mistake("z"),
-        sizes: sizes.collect(),
         in_pairs: kind.in_pairs && fitting.is_none(),
-        trouble: form.trouble(),
-        shown: fitting.map_or(String::new(), |_| form.shown.sent_along()),
+        form: fitting_form(kind).form_or_new(fitting, usual, not_taken, system),
     })
 }

@@ -1,11 +1,9 @@
 //! The shelf: what there is, where it is used; and a thing's form.
 
-use super::filled::{Field, Filled, NotTaken, Tick, Words};
-use crate::kit::shown_thing;
-use crate::survey::{Shown, shown_across};
+use crate::form::{FormView, NotTaken, shown_across};
+use crate::kit::{ThingDraft, form_of};
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::gear::{Category, Chemistry, Electric, Gear, Strain, Tether};
-use galvet_core::hull::{Dryness, Reach};
+use galvet_core::gear::{Category, Electric, Gear};
 use galvet_core::rig::Rig;
 
 /// A thing in the list.
@@ -136,42 +134,18 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
     }
 }
 
-/// Fields under a heading.
-pub struct Group {
-    pub title: &'static str,
-    pub hint: &'static str,
-    pub fields: Vec<Field>,
-    pub selects: Vec<(&'static str, &'static str, Words)>,
-    pub ticks: Vec<Tick>,
-}
-
 /// A thing's form.
 pub struct ThingView {
     /// Its key; empty for a new one.
     pub key: String,
     pub name: String,
-    pub groups: Vec<Group>,
+    pub form: FormView,
     pub used: Vec<String>,
-    pub trouble: String,
-    pub shown: String,
 }
 
 /// Makes a thing's form; a new one's without `gear`.
 #[must_use]
 pub fn thing(gear: Option<&Gear>, rigs: &[Rig], not_taken: &NotTaken, system: System) -> ThingView {
-    let form = Filled {
-        shown: gear.map_or_else(
-            || {
-                Shown::of([
-                    ("owned", "yes".to_owned()),
-                    ("fixings", "strap, loose".to_owned()),
-                ])
-            },
-            |g| shown_thing(g, system),
-        ),
-        not_taken,
-    };
-    let tick = |name: &str, label: &str| form.tick(name.to_owned(), label.to_owned());
     let on = |rig: &&Rig| {
         let key = gear.map(|g| g.key.as_str());
         rig.lines
@@ -181,139 +155,7 @@ pub fn thing(gear: Option<&Gear>, rigs: &[Rig], not_taken: &NotTaken, system: Sy
     ThingView {
         key: gear.map_or(String::new(), |g| g.key.clone()),
         name: gear.map_or(String::new(), |g| g.name.clone()),
-        groups: vec![
-            what_it_is(&form, &tick),
-            how_it_lies(&form, &tick),
-            Group {
-                title: "What it brings for others",
-                hint: "a container's inside; tubes that take a rod, net or pole each; an adapter's two mounts",
-                fields: vec![
-                    form.field("inside-length", "inside, long", ""),
-                    form.field("inside-width", "inside, wide", ""),
-                    form.field("inside-height", "inside, high", ""),
-                    form.field("tubes", "tubes", ""),
-                    form.field("fish", "longest fish it takes", ""),
-                    form.field("tethers", "a leash: ties so many things", ""),
-                    form.field("adapts-on", "adapter: sits on", ""),
-                    form.field("adapts-to", "adapter: offers", ""),
-                ],
-                selects: vec![(
-                    "keeps",
-                    "keeps what is in it",
-                    form.select::<Dryness>("keeps", Some("not dry")),
-                )],
-                ticks: vec![
-                    tick("lid", "others may sit on its lid"),
-                    tick("helps-up", "one pulls oneself up by it"),
-                ],
-            },
-            Group {
-                title: "Electricity",
-                hint: "what it draws, or what it gives; not both",
-                fields: vec![
-                    form.field("watts", "draws, W", ""),
-                    form.field("duty", "share of the time, %", ""),
-                    form.field("at-volts", "must be fed with, V", ""),
-                    form.field("volts", "battery, V", "as printed"),
-                    form.field("amp-hours", "battery, Ah", "as printed"),
-                ],
-                selects: vec![(
-                    "chemistry",
-                    "what is in it",
-                    form.select::<Chemistry>("chemistry", Some("not said")),
-                )],
-                ticks: Vec::new(),
-            },
-        ],
+        form: form_of::<ThingDraft>(gear, not_taken, system),
         used: rigs.iter().filter(on).map(|r| r.name.clone()).collect(),
-        trouble: form.trouble(),
-        shown: gear.map_or(String::new(), |_| form.shown.sent_along()),
-    }
-}
-
-fn what_it_is(form: &Filled<'_>, tick: &dyn Fn(&str, &str) -> Tick) -> Group {
-    Group {
-        title: "What it is",
-        hint: "",
-        fields: vec![
-            form.field("name", "called", "a generic name"),
-            form.field("dry", "weighs, packed at home", ""),
-            form.field("loaded", "with ice, water or fish", "empty: the same"),
-            form.field("length", "long", ""),
-            form.field("width", "wide", ""),
-            form.field("height", "high", ""),
-            form.field(
-                "centre",
-                "its centre above its foot",
-                "empty: half its height",
-            ),
-            form.field("price", "costs", ""),
-            form.field("minutes", "minutes to set up", ""),
-            form.field("note", "note", ""),
-        ],
-        selects: vec![(
-            "category",
-            "it is for",
-            form.select::<Category>("category", None),
-        )],
-        ticks: vec![
-            tick("owned", "owned, not only wanted"),
-            tick("comes-off", "comes off for the road"),
-            tick("strip", "comes off for the surf"),
-        ],
-    }
-}
-
-fn how_it_lies(form: &Filled<'_>, tick: &dyn Fn(&str, &str) -> Tick) -> Group {
-    Group {
-        title: "How it lies and is held",
-        hint: "",
-        fields: vec![
-            form.field(
-                "fixings",
-                "held by, best first",
-                "worn, holder, insert, track, plate, strap, glue, drill, loose",
-            ),
-            form.field(
-                "mount",
-                "mount it needs",
-                "slot, thread or hole pattern; empty: any",
-            ),
-            form.field("holes", "holes where it is bolted", ""),
-            form.field(
-                "zones",
-                "likes to lie in, best first",
-                "tank-well, bow-hatch, side-pocket …",
-            ),
-        ],
-        selects: vec![
-            (
-                "strain",
-                "puts on its fixing",
-                form.select::<Strain>("strain", None),
-            ),
-            (
-                "reach",
-                "must be reached",
-                form.select::<Reach>("reach", Some("need not be")),
-            ),
-            (
-                "dryness",
-                "must lie",
-                form.select::<Dryness>("dryness", Some("wet or dry")),
-            ),
-            (
-                "tether",
-                "when she goes over it",
-                form.select::<Tether>("tether", None),
-            ),
-        ],
-        ticks: vec![
-            tick("soft", "soft: gives where it is pressed"),
-            tick("upright", "must stand upright"),
-            tick("clear-above", "nothing over it"),
-            tick("view-ahead", "must see ahead"),
-            tick("in-the-water", "hangs in the water"),
-        ],
     }
 }

@@ -1,7 +1,7 @@
 //! A hull's lines, and the measured sections put on her.
 
 use crate::present::draw::lines::{LinesPlan, lines_plan};
-use crate::survey::Shown;
+use crate::survey::sections_shown;
 use galvet_core::base::{Dimension, System};
 use galvet_core::body::Lines;
 use galvet_core::hull::{Station, Survey};
@@ -56,6 +56,6 @@ pub fn lines(
         words,
         text,
         problem,
-        shown: Shown::of_sections(&survey.offsets).sent_along(),
+        shown: sections_shown(&survey.offsets).sent_along(),
     }
 }

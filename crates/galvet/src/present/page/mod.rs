@@ -12,7 +12,6 @@ pub mod deck;
 pub mod derivation;
 pub mod draft;
 pub mod figure;
-pub mod filled;
 pub mod fittings;
 pub mod flip;
 pub mod going;

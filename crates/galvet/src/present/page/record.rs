@@ -1,14 +1,12 @@
 //! A hull's record as it is worked on: every reading, words, history.
 
+use crate::form::{self, FormView};
 use crate::question::Offer;
-use crate::survey::words_of;
+use crate::survey::words_form;
 use galvet_core::base::{Finding, Keyed, System};
-use galvet_core::hull::{
-    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Reading, Source,
-};
+use galvet_core::hull::{Measure, Reading, Source};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Change, Known};
-use std::collections::HashMap;
 
 /// A reading on the record.
 pub struct ReadingLine {
@@ -32,21 +30,6 @@ pub struct MeasureLine {
     pub mistake: String,
 }
 
-/// A field of words.
-pub struct WordsField {
-    pub name: &'static str,
-    pub title: &'static str,
-    /// As it is on the record.
-    pub was: String,
-    /// As it stands in the form.
-    pub value: String,
-    pub choices: Vec<(&'static str, &'static str, bool)>,
-    /// Whether it is ticked or not.
-    pub tick: bool,
-    /// Whether it has room for several lines.
-    pub long: bool,
-}
-
 /// A line of the history.
 pub struct HistoryLine {
     pub label: String,
@@ -65,7 +48,7 @@ pub struct RecordView {
     pub revision: i64,
     pub measures: Vec<MeasureLine>,
     pub sources: Vec<Offer>,
-    pub words: Vec<WordsField>,
+    pub words: FormView,
     pub history: Vec<HistoryLine>,
     pub findings: Vec<Finding>,
     /// Odd figures somebody stands by, and who says why.
@@ -81,8 +64,8 @@ pub struct NotTaken {
     pub typed: String,
     /// Why not.
     pub problem: String,
-    /// Words as typed, by their names; empty where none were sent.
-    pub words: HashMap<String, String>,
+    /// Words as typed, and what was not understood of them.
+    pub words: form::NotTaken,
     /// Where the form stood; empty for the record itself.
     pub back: String,
 }
@@ -127,7 +110,7 @@ pub fn record(
         revision: known.revision,
         measures: measures.collect(),
         sources: Offer::all(|_: Source| ""),
-        words: words(hull, not_taken),
+        words: words_form().form(survey, false, &not_taken.words, system),
         history: history.iter().map(|c| line(c, known)).collect(),
         findings: survey.findings(),
         stood_by: survey
@@ -154,55 +137,6 @@ fn reading(measure: Measure, r: &Reading, best: Option<&Reading>, system: System
 #[must_use]
 pub fn reading_name(r: &Reading) -> String {
     format!("{:?}", (r.value, r.source.key(), &r.date, &r.who, &r.note))
-}
-
-fn choices<T: Keyed>(chosen: &str) -> Vec<(&'static str, &'static str, bool)> {
-    T::ALL
-        .iter()
-        .map(|&v| (v.key(), v.label(), v.key() == chosen))
-        .collect()
-}
-
-fn words(hull: &HullRecord, not_taken: &NotTaken) -> Vec<WordsField> {
-    let titled = words_of(hull).into_iter().map(|(name, was)| {
-        // A box that is not ticked is not sent at all.
-        let sent = not_taken.words.get(name).cloned();
-        let value = match (not_taken.words.is_empty(), sent) {
-            (true, _) => was.clone(),
-            (false, sent) => sent.unwrap_or_default(),
-        };
-        let title = match name {
-            "drive-lifts" => "the drive lifts clear without leaving the seat",
-            "tracks-straight" => "rudder or skeg fitted",
-            "basis" => "the rated capacity counts",
-            "origin" => "made by",
-            "includes" => "what the fitted weight includes",
-            "propulsion" => "driven by",
-            other => other,
-        };
-        let choices = match name {
-            "construction" => choices::<Construction>(&value),
-            "bottom" => {
-                let mut all = choices::<BottomShape>(&value);
-                all.insert(0, ("", "nobody looked", value.is_empty()));
-                all
-            }
-            "propulsion" => choices::<Propulsion>(&value),
-            "basis" => choices::<CapacityBasis>(&value),
-            "origin" => choices::<Origin>(&value),
-            _ => Vec::new(),
-        };
-        WordsField {
-            name,
-            title,
-            choices,
-            tick: matches!(name, "drive-lifts" | "tracks-straight"),
-            long: name == "notes",
-            was,
-            value,
-        }
-    });
-    titled.collect()
 }
 
 fn line(change: &Change, known: Known) -> HistoryLine {

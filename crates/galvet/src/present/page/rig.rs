@@ -1,7 +1,7 @@
 //! A rig as a loaded boat, bow to stern: what lies where by its own wish, what is
 //! packed in what, what it weighs and costs, how it differs from another.
 
-use crate::survey::shown_across;
+use crate::form::shown_across;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Electric, Gear};
 use galvet_core::guide::Guides;

@@ -8,8 +8,8 @@ use super::outing::{
 };
 use super::work::{WorkView, clash_words, work_view};
 use crate::answer::{Board, all_pins};
+use crate::form::{shown_across, shown_along};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
-use crate::survey::{shown_across, shown_along};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Change, Quantity};
 use galvet_core::gear::Fixing;

@@ -1,12 +1,12 @@
 //! The walk along a hull: the plan as it fills, and the zone at hand.
 
-use super::filled::{Field, Filled, NotTaken, Words};
 use super::next::NextStep;
+use crate::form::{FormView, NotTaken, shown_across, shown_along};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{Shown, shown_across, shown_along};
+use crate::survey::zone_form;
 use galvet_core::base::{Finding, Keyed, System};
 use galvet_core::body::Lines;
-use galvet_core::hull::{Dryness, Reach, Source, Survey, Zone};
+use galvet_core::hull::{Source, Survey, Zone};
 
 /// A zone in the list.
 pub struct Stop {
@@ -24,16 +24,7 @@ pub struct Here {
     pub measured: bool,
     /// "guessed from the size", "tape, 2026-11-25".
     pub from: String,
-    pub fields: Vec<Field>,
-    pub openings: Vec<Field>,
-    pub opening: String,
-    pub dryness: Words,
-    pub reach: Words,
-    /// Name, label, answer.
-    pub yes_no: Vec<(&'static str, &'static str, String)>,
-    pub trouble: String,
-    /// What the form shows, to be sent along.
-    pub shown: String,
+    pub form: FormView,
 }
 
 /// The page.
@@ -128,11 +119,6 @@ fn words(zone: &Zone, system: System) -> String {
 }
 
 fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
-    let form = Filled {
-        shown: Shown::of_zone(zone, system),
-        not_taken,
-    };
-    let yes = |name: &'static str, label| (name, label, form.value(name));
     Here {
         name: zone.name.clone(),
         kind: zone.kind.label(),
@@ -142,32 +128,6 @@ fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
             (source, "") => source.label().to_owned(),
             (source, date) => format!("{}, {date}", source.label()),
         },
-        fields: vec![
-            form.field("from", "begins, from the bow", ""),
-            form.field("to", "ends, from the bow", ""),
-            form.field("width", "wide", ""),
-            form.field(
-                "offset",
-                "its middle off the centreline",
-                "starboard +, port −",
-            ),
-            form.field("height", "high", "what is usable"),
-            form.field("height-at-lid", "high beneath the lid", ""),
-            form.field("floor", "its floor above the bottom", ""),
-        ],
-        openings: vec![
-            form.field("along", "opening, along", ""),
-            form.field("across", "opening, across", ""),
-        ],
-        opening: form.value("opening"),
-        dryness: form.select::<Dryness>("dryness", Some("nobody looked")),
-        reach: form.select::<Reach>("reach", Some("nobody looked")),
-        yes_no: vec![
-            yes("non-slip", "foot hold on its floor"),
-            yes("padded", "padded"),
-            yes("underside", "a nut can be put on from beneath"),
-        ],
-        trouble: form.trouble(),
-        shown: form.shown.sent_along(),
+        form: zone_form().form(zone, false, not_taken, system),
     }
 }

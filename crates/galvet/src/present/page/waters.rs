@@ -1,11 +1,10 @@
 //! The waters: what each asks of a hull, drawn, and a water's form.
 
-use super::filled::{Filled, NotTaken};
-use super::kit::Group;
-use crate::kit::{asks, shown_water};
+use crate::form::{FormView, NotTaken};
+use crate::kit::form_of;
 use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
-use galvet_core::question::{self, StandingUse, Water};
+use galvet_core::question::Water;
 
 /// What a water asks of a hull, as a section in it.
 pub struct Demand {
@@ -32,10 +31,7 @@ pub struct WaterView {
     /// Its key; empty for a new one.
     pub key: String,
     pub name: String,
-    pub groups: Vec<Group>,
-    pub cautions: String,
-    pub trouble: String,
-    pub shown: String,
+    pub form: FormView,
     pub demand: Option<Demand>,
 }
 
@@ -135,77 +131,10 @@ pub fn waters(all: &[Water], system: System) -> Vec<WaterLine> {
 /// A water's form; a new one's without `water`.
 #[must_use]
 pub fn water(water: Option<&Water>, not_taken: &NotTaken, system: System) -> WaterView {
-    let blank = Water {
-        key: String::new(),
-        name: String::new(),
-        density: 1000.0,
-        freeboard: 0.18,
-        floor_clearance: 0.02,
-        working_share: 0.7,
-        least_depth: 0.5,
-        conditions: String::new(),
-        standing: StandingUse::Brief,
-        capacity_weight: 0.5,
-        reserve_share: 0.3,
-        must_drain: true,
-        plugs_allowed: false,
-        demands: Vec::new(),
-        cautions: Vec::new(),
-    };
-    let form = Filled {
-        shown: shown_water(water.unwrap_or(&blank), system),
-        not_taken,
-    };
-    let tick = |name: &str, label: &str| form.tick(name.to_owned(), label.to_owned());
     WaterView {
         key: water.map_or(String::new(), |w| w.key.clone()),
         name: water.map_or(String::new(), |w| w.name.clone()),
-        cautions: form.value("cautions"),
-        trouble: form.trouble(),
-        shown: water.map_or(String::new(), |_| form.shown.sent_along()),
+        form: form_of::<Water>(water, not_taken, system),
         demand: water.map(demand),
-        groups: vec![Group {
-            title: "What it is like and what it asks",
-            hint: "guide values are yours to set; the local forecast and rules stand above them",
-            fields: vec![
-                form.field("name", "called", ""),
-                form.field(
-                    "conditions",
-                    "typical wave and wind",
-                    "waves to 0.3 m, wind to 12 kn",
-                ),
-                form.field(
-                    "density",
-                    "density, kg/m³",
-                    "fresh 1000, brackish 1010, salt 1025",
-                ),
-                form.field(
-                    "freeboard",
-                    "gunwale above the water, at least",
-                    "plugged, sit-inside",
-                ),
-                form.field("floor", "floor above it, at least", "open scuppers, boards"),
-                form.field("share", "works to of the label, %", "30 to 100"),
-                form.field("depth", "least depth", ""),
-                form.field("weight", "capacity counts, of 100", ""),
-                form.field("reserve", "reserve counts seated, of 100", ""),
-            ],
-            selects: vec![(
-                "standing",
-                "standing there",
-                form.select::<StandingUse>("standing", None),
-            )],
-            ticks: [
-                tick("drains", "a deck that does not drain rules a hull out"),
-                tick("plugs", "scuppers may be plugged"),
-            ]
-            .into_iter()
-            .chain(
-                question::Demand::ALL
-                    .iter()
-                    .map(|&d| tick(asks(d), &format!("asks: {}", d.label()))),
-            )
-            .collect(),
-        }],
     }
 }

@@ -1,0 +1,397 @@
+//! The one table of a form: its fields under their headings, and what follows from them.
+
+use super::Sent;
+use super::field::{Field, Takes};
+use super::refusal::{Mistakes, Refusal};
+use super::shown::{ORDERS, Shown, clash, clashes_told};
+use super::view::{FieldView, FormView, GroupView, NotTaken};
+use galvet_core::base::System;
+
+/// A record as a form takes it apart: what stands together in it, each in its own place.
+/// What comes of a draft that nothing was typed in is the record, bit for bit.
+pub trait Draft: Clone {
+    /// The record.
+    type Record;
+
+    /// Takes a record apart.
+    fn of(record: &Self::Record) -> Self;
+
+    /// Puts it together again.
+    ///
+    /// # Errors
+    /// What is missing or makes no sense together, field by field.
+    fn made(self) -> Result<Self::Record, Mistakes>;
+}
+
+/// Fields under a heading.
+pub struct Group<D> {
+    /// The heading.
+    pub title: &'static str,
+    /// What is said beneath it.
+    pub hint: &'static str,
+    /// Whether it is folded away until somebody opens it.
+    pub folded: bool,
+    /// The fields, in the order they are asked.
+    pub fields: Vec<Field<D>>,
+}
+
+/// A form's fields.
+pub struct Table<D>(pub Vec<Group<D>>);
+
+impl<D: Draft> Table<D> {
+    /// Fields under no heading.
+    pub fn plain(fields: Vec<Field<D>>) -> Self {
+        Self(vec![Group {
+            title: "",
+            hint: "",
+            folded: false,
+            fields,
+        }])
+    }
+
+    fn fields(&self) -> impl Iterator<Item = &Field<D>> {
+        self.0.iter().flat_map(|group| &group.fields)
+    }
+
+    /// The form as it stands for a draft.
+    pub fn shown(&self, draft: &D, system: System) -> Shown {
+        let mut draft = draft.clone();
+        Shown::of(self.fields().map(|field| {
+            let text = (field.show)(&mut draft, system);
+            (field.name.clone(), text)
+        }))
+    }
+
+    /// Puts what was typed on a record as it stands: only fields whose text is another than
+    /// the form showed. Of a form that does not say what it showed, those that differ from
+    /// what is kept.
+    ///
+    /// # Errors
+    /// What was not understood, and what somebody else made something else since, field by
+    /// field; the record stays as it is then.
+    pub fn put(&self, record: &mut D::Record, form: &Sent, system: System) -> Result<(), Refusal> {
+        let mut draft = D::of(record);
+        let was = Shown::said(form).unwrap_or_else(|| self.shown(&draft, system));
+        self.type_in(&mut draft, form, Some(&was), system)?;
+        *record = draft.made()?;
+        Ok(())
+    }
+
+    /// A new record as it was typed, from one with what is usual in it.
+    ///
+    /// # Errors
+    /// What was not understood or is missing, field by field.
+    pub fn make(
+        &self,
+        usual: &D::Record,
+        form: &Sent,
+        system: System,
+    ) -> Result<D::Record, Refusal> {
+        let mut draft = D::of(usual);
+        let mut form = form.clone();
+        // What was not sent is asked for where it must be there.
+        let stands = self.shown(&draft, system);
+        for field in self.fields().filter(|f| f.takes != Takes::Tick) {
+            let text = stands.text(&field.name).to_owned();
+            form.entry(field.name.clone()).or_insert(text);
+        }
+        self.type_in(&mut draft, &form, None, system)?;
+        Ok(draft.made()?)
+    }
+
+    /// Whether nobody changed a record since a form showed it, for taking it off.
+    ///
+    /// # Errors
+    /// In words, what is different now.
+    pub fn unchanged(
+        &self,
+        record: &D::Record,
+        form: &Sent,
+        system: System,
+    ) -> Result<(), Refusal> {
+        Ok(self.shown(&D::of(record), system).unchanged(form)?)
+    }
+
+    /// Types a form into a draft; `was` is what it showed, `None` for a new record's.
+    fn type_in(
+        &self,
+        draft: &mut D,
+        form: &Sent,
+        was: Option<&Shown>,
+        system: System,
+    ) -> Result<(), Mistakes> {
+        let now = self.shown(draft, system);
+        let mut mistakes = Mistakes::new();
+        let mut clashes = Mistakes::new();
+        for field in self.fields() {
+            let Some(typed) = field.sent(form) else {
+                continue;
+            };
+            let was = was.map(|was| was.text(&field.name).trim());
+            if was == Some(&typed) {
+                continue;
+            }
+            if let Err(problem) = (field.set)(draft, &typed, system) {
+                mistakes.insert(field.name.clone(), problem);
+                continue;
+            }
+            let now = now.text(&field.name).trim();
+            // `9.5"` is `24.1 cm`: no clash with oneself.
+            let understood = (field.show)(draft, system);
+            let agree = typed == now || understood.trim() == now && !now.is_empty();
+            if was.is_some_and(|was| was != now) && !agree {
+                clashes.insert(field.name.clone(), clash(now, &typed));
+            }
+        }
+        for (name, typed) in form {
+            let known = self.fields().any(|field| field.name == *name);
+            // A field that went with what it was about matters where something was typed.
+            let was = was.map_or("", |was| was.text(name).trim());
+            if !known && !ORDERS.contains(&name.as_str()) && typed.trim() != was {
+                let gone = format!("there is no “{}” to say that of", name.replace('-', " "));
+                mistakes.insert(String::new(), gone);
+            }
+        }
+        if !mistakes.is_empty() {
+            mistakes.extend(clashes);
+            return Err(mistakes);
+        }
+        if !clashes.is_empty() {
+            return Err(clashes_told(clashes));
+        }
+        Ok(())
+    }
+
+    /// The form of a record, or of a new one.
+    pub fn form_or_new(
+        &self,
+        record: Option<&D::Record>,
+        usual: impl FnOnce() -> D::Record,
+        not_taken: &NotTaken,
+        system: System,
+    ) -> FormView {
+        match record {
+            Some(record) => self.form(record, false, not_taken, system),
+            None => self.form(&usual(), true, not_taken, system),
+        }
+    }
+
+    /// The form to be filled in: of a record, or of a new one that has what is usual in it.
+    pub fn form(
+        &self,
+        record: &D::Record,
+        is_new: bool,
+        not_taken: &NotTaken,
+        system: System,
+    ) -> FormView {
+        let shown = self.shown(&D::of(record), system);
+        let groups = self.0.iter().map(|group| GroupView {
+            title: group.title,
+            hint: group.hint,
+            folded: group.folded,
+            fields: group
+                .fields
+                .iter()
+                .map(|field| FieldView::of(field, &shown, not_taken))
+                .collect(),
+        });
+        FormView {
+            groups: groups.collect(),
+            trouble: not_taken.mistake(""),
+            shown: if is_new {
+                String::new()
+            } else {
+                shown.sent_along()
+            },
+        }
+    }
+}
+
+impl<D> Field<D> {
+    /// What was sent of it; `None` where nothing was. A tick that is not set is not sent.
+    fn sent(&self, form: &Sent) -> Option<String> {
+        match form.get(&self.name) {
+            Some(typed) => Some(typed.replace("\r\n", "\n").trim().to_owned()),
+            None => (self.takes == Takes::Tick).then(String::new),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::form::{name, number, tick, yes_no};
+    use galvet_core::base::{Bounds, Dimension};
+
+    /// A made-up record, with a figure that no form shows to its last digit.
+    #[derive(Debug, Clone, PartialEq)]
+    struct Jetty {
+        name: String,
+        width: f64,
+        floor: Option<f64>,
+        padded: Option<bool>,
+        lit: bool,
+        /// No form shows it.
+        built: u32,
+    }
+
+    impl Draft for Jetty {
+        type Record = Self;
+
+        fn of(record: &Self) -> Self {
+            record.clone()
+        }
+
+        fn made(self) -> Result<Self, Mistakes> {
+            Ok(self)
+        }
+    }
+
+    const WIDE: Bounds = Bounds::new("width", Dimension::ShortLength, 0.02, 1.5);
+    const METRIC: System = System::Metric;
+
+    fn table() -> Table<Jetty> {
+        Table::plain(vec![
+            name("name", "called", |j: &mut Jetty| &mut j.name),
+            number("width", "wide", WIDE, |j: &mut Jetty| &mut j.width),
+            number("floor", "its floor", WIDE, |j: &mut Jetty| &mut j.floor),
+            yes_no("padded", "padded", |j: &mut Jetty| &mut j.padded),
+            tick("lit", "lit", |j: &mut Jetty| &mut j.lit),
+        ])
+    }
+
+    fn jetty() -> Jetty {
+        Jetty {
+            name: "Old quay".into(),
+            width: 0.440_37,
+            floor: Some(0.135),
+            padded: Some(false),
+            lit: true,
+            built: 1931,
+        }
+    }
+
+    /// A form opened on `was`, with some fields typed in, others not sent at all.
+    fn opened(was: &Jetty, typed: &[(&str, &str)], off: &[&str]) -> Sent {
+        let shown = table().shown(was, METRIC);
+        let mut form = shown.fields();
+        form.insert("shown".to_owned(), shown.sent_along());
+        form.extend(typed.iter().map(|&(n, v)| (n.to_owned(), v.to_owned())));
+        form.retain(|name, _| !off.contains(&name.as_str()));
+        form
+    }
+
+    #[test]
+    fn only_what_was_typed_is_set_on_the_record_as_it_stands_now() {
+        let was = jetty();
+        let mut now = Jetty {
+            width: 0.46,
+            built: 1932,
+            ..was.clone()
+        };
+        let typed = [("floor", "12"), ("padded", ""), ("name", "Old quay")];
+        let form = opened(&was, &typed, &["lit"]);
+        let wanted = Jetty {
+            // Mine, what I emptied, what I took the tick off; theirs and the rest stay.
+            floor: Some(0.12),
+            padded: None,
+            lit: false,
+            ..now.clone()
+        };
+        table().put(&mut now, &form, METRIC).unwrap();
+        assert_eq!(now, wanted);
+        // A field that is not sent is not touched, unless it is a tick.
+        let part = opened(&now, &[("floor", "11")], &["width", "name", "padded"]);
+        table().put(&mut now, &part, METRIC).unwrap();
+        assert_eq!(now.floor, Some(0.11));
+        assert_eq!((now.width, now.name.as_str()), (0.46, "Old quay"));
+        // Opened and saved, nothing is.
+        let mut same = was.clone();
+        let untouched = opened(&was, &[], &[]);
+        table().put(&mut same, &untouched, METRIC).unwrap();
+        assert_eq!(same, was);
+    }
+
+    #[test]
+    fn two_who_typed_into_one_field_are_told() {
+        let was = jetty();
+        let theirs = Jetty {
+            width: 0.46,
+            ..was.clone()
+        };
+        let keep = |theirs: &Jetty, typed: &str| {
+            let mut now = theirs.clone();
+            let form = opened(&was, &[("width", typed)], &[]);
+            let done = table().put(&mut now, &form, METRIC);
+            assert!(done.is_ok() || now == *theirs, "changed though refused");
+            done.map_err(|refused| refused.0)
+        };
+        let told = keep(&theirs, "45").unwrap_err();
+        assert_eq!(told["width"], "is “46.0\u{a0}cm” now, yours is “45”");
+        assert!(told[""].contains("width is “46.0\u{a0}cm” now"), "{told:?}");
+        // The same twice is no clash, nor is it in other words.
+        assert_eq!(keep(&theirs, "46.0 cm"), Ok(()));
+        assert_eq!(keep(&theirs, "0.46 m"), Ok(()));
+        // One that was emptied there while it was changed here is one.
+        let emptied = Jetty {
+            floor: None,
+            ..was.clone()
+        };
+        let mut now = emptied.clone();
+        let form = opened(&was, &[("floor", "12")], &[]);
+        let told = table().put(&mut now, &form, METRIC).unwrap_err();
+        assert!(told.0["floor"].contains("“nothing” now"));
+        // A form that does not say what it showed is held against what stands there.
+        let bare: Sent = [("width".to_owned(), "45".to_owned())].into();
+        let mut now = theirs.clone();
+        table().put(&mut now, &bare, METRIC).unwrap();
+        assert_eq!((now.width, &now.name), (0.45, &was.name));
+    }
+
+    #[test]
+    fn a_field_that_is_not_in_the_table_is_refused() {
+        let was = jetty();
+        let mut now = was.clone();
+        let form = opened(&was, &[("colour", "red")], &[]);
+        let told = table().put(&mut now, &form, METRIC).unwrap_err();
+        assert!(told.0[""].contains("colour"), "{told}");
+        assert_eq!(now, was);
+        // What says what to do, and the units it was typed in, are no fields.
+        let form = opened(&was, &[("action", "keep"), ("units", "metric")], &[]);
+        table().put(&mut now, &form, METRIC).unwrap();
+        assert_eq!(now, was);
+    }
+
+    #[test]
+    fn a_new_record_is_asked_for_what_must_be_there() {
+        let usual = Jetty {
+            name: String::new(),
+            width: f64::NAN,
+            lit: false,
+            ..jetty()
+        };
+        let told = table().make(&usual, &Sent::new(), METRIC).unwrap_err();
+        assert_eq!(told.0.keys().collect::<Vec<_>>(), ["name", "width"]);
+        let form = [("name", "New quay"), ("width", "50")];
+        let form = form.map(|(n, v)| (n.to_owned(), v.to_owned())).into();
+        let made = table().make(&usual, &form, METRIC).unwrap();
+        let wanted = Jetty {
+            name: "New quay".into(),
+            width: 0.5,
+            lit: false,
+            ..jetty()
+        };
+        assert_eq!(made, wanted);
+    }
+
+    #[test]
+    fn nothing_is_taken_off_that_somebody_changed_meanwhile() {
+        let was = jetty();
+        let form = opened(&was, &[], &[]);
+        assert_eq!(table().unchanged(&was, &form, METRIC), Ok(()));
+        let theirs = Jetty { width: 0.46, ..was };
+        let told = table().unchanged(&theirs, &form, METRIC).unwrap_err();
+        let said = "now width is “46.0\u{a0}cm”. Take";
+        assert!(told.to_string().contains(said), "{told}");
+    }
+}
