@@ -144,5 +144,5 @@ fn a_word_that_is_no_remedy_changes_nothing() {
         assert_eq!(desk.store.state().unwrap(), before, "{body}");
     }
     let nobody = desk.post("/hulls/no-such-hull/remedy", "line=0&remedy=x");
-    assert_eq!(nobody, Status::SeeOther);
+    assert_eq!(nobody, Status::NotFound);
 }

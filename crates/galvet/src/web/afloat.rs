@@ -1,17 +1,15 @@
 //! Measuring a hull afloat: looking at what a reading changes, keeping it,
 //! taking it back.
 
-use super::ask::query_of;
-use super::assets;
-use super::reader::{Reader, back_to, today};
-use super::shared::{Shared, Trouble};
+use super::edit;
+use super::reader::today;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::answer::Hull;
 use crate::present::page::afloat::{self, AfloatView, Sent};
-use crate::question::Ask;
-use crate::survey::{self, EditError, Simulated, Test, TiltMeter, measured};
+use crate::survey::{self, Simulated, Test, TiltMeter, measured};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_core::figures::Assessment;
 use galvet_core::hull::{Evidence, Survey};
 use galvet_core::load::Carriage;
@@ -19,8 +17,7 @@ use galvet_core::stability::Arm;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::tokio::task::spawn_blocking;
-use rocket::{FromForm, Route, State, get, post, routes};
+use rocket::{FromForm, Route, get, post, routes};
 use std::collections::HashMap;
 use std::sync::Arc;
 
@@ -28,11 +25,7 @@ use std::sync::Arc;
 #[derive(Template, WebTemplate)]
 #[template(path = "afloat.html")]
 struct AfloatPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     /// Whether there is a simulated tilt meter.
     simulates: bool,
     /// What a device did.
@@ -40,26 +33,17 @@ struct AfloatPage {
     afloat: AfloatView,
 }
 
-impl AfloatPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
 /// The page of a hull; `more` is a measurement only looked at.
 async fn look(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     sent: Sent,
     more: Option<Evidence>,
-) -> Result<Option<AfloatPage>, Trouble> {
+) -> Result<AfloatPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(None);
-    };
+    let hull = shelf.hull(slug)?.clone();
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let made = shared.work(reader.caller, move || {
         let other = |evidence: Vec<Evidence>| Hull {
@@ -81,62 +65,39 @@ async fn look(
         };
         afloat::afloat(&hull.survey, &before, &after, sent, reader.units)
     });
-    let query = query_of(ask);
-    Ok(Some(AfloatPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/hulls/{slug}/afloat{query}"),
-        place: "hull",
-        query,
+    Ok(AfloatPage {
+        frame: visit.frame("hull", visit.to(&format!("/hulls/{slug}/afloat"), &[])),
         simulates: shared.simulates,
         said: "",
         afloat: made.await?,
-    }))
+    })
 }
 
 #[get("/hulls/<slug>/afloat")]
-async fn page(
-    slug: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<AfloatPage, Status>, Trouble> {
-    let page = look(slug, &ask, reader, shared, Sent::default(), None).await?;
-    Ok(page.ok_or(Status::NotFound))
+async fn page(slug: &str, visit: Visit<'_>) -> Result<AfloatPage, Trouble> {
+    look(slug, &visit, Sent::default(), None).await
 }
 
-type Answer = Result<Result<Redirect, (Status, Option<AfloatPage>)>, Trouble>;
-
-/// Goes back to the page after a change.
-fn there(slug: &str, ask: &Ask) -> Redirect {
-    Redirect::to(back_to(&format!("/hulls/{slug}/afloat{}", query_of(ask))))
-}
+type Answer = Result<Result<Redirect, (Status, AfloatPage)>, Trouble>;
 
 /// Changes the record; what is refused is told on the page.
 async fn change(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     label: String,
     edit: impl Fn(&mut Vec<Evidence>) -> Result<(), String> + Send + 'static,
 ) -> Answer {
-    let (store, key) = (shared.store.clone(), slug.to_owned());
-    let done = spawn_blocking(move || {
-        survey::edit_hull(&store, reader.hand.who(), &key, &label, |hull| {
-            edit(&mut hull.survey.evidence)
-        })
+    let done = edit::edit(visit, slug, label, move |hull| {
+        edit(&mut hull.survey.evidence)
     });
     match done.await? {
-        Ok(_) => Ok(Ok(there(slug, ask))),
-        Err(EditError::Store(error)) => Err(error.into()),
-        Err(EditError::Gone) => Ok(Err((Status::NotFound, None))),
-        Err(EditError::Refused(problem)) => {
+        Ok(()) => Ok(Ok(visit.go(&format!("/hulls/{slug}/afloat"), &[]))),
+        Err(refusal) => {
             let sent = Sent {
-                mistakes: problem.0,
+                mistakes: refusal.0,
                 ..Sent::default()
             };
-            let page = look(slug, ask, reader, shared, sent, None).await?;
+            let page = look(slug, visit, sent, None).await?;
             Ok(Err((Status::UnprocessableEntity, page)))
         }
     }
@@ -145,16 +106,13 @@ async fn change(
 /// Fills in the heels a simulated tilt meter shows on this hull under the question.
 async fn read_the_meter(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     mut typed: HashMap<String, String>,
-) -> Result<Option<AfloatPage>, Trouble> {
+) -> Result<AfloatPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
-    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
-    let (Some(hull), Ok(asked)) = (hull, ask.resolve(&shelf.catalogue)) else {
-        return Ok(None);
-    };
+    let hull = shelf.hull(slug)?.clone();
+    let asked = ask.resolve(&shelf.catalogue)?;
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let answers = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&hull, &brief).ok()?;
@@ -175,8 +133,8 @@ async fn read_the_meter(
         "read from the simulated tilt meter, once it had come to rest: made up, for trying this out"
     };
     sent.typed = typed;
-    let page = look(slug, ask, reader, shared, sent, None).await?;
-    Ok(page.map(|page| AfloatPage { said, ..page }))
+    let page = look(slug, visit, sent, None).await?;
+    Ok(AfloatPage { said, ..page })
 }
 
 /// The moments over g, kg·m, that the middle shape answers at heels, °, as a simulated
@@ -202,20 +160,15 @@ fn heel_under(answers: &[(f64, f64)], moment: f64) -> Option<f64> {
 
 /// Looks at a measurement, or keeps it.
 #[post("/hulls/<slug>/afloat", data = "<form>")]
-async fn measure(
-    slug: &str,
-    form: Form<HashMap<String, String>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn measure(slug: &str, form: Form<HashMap<String, String>>, visit: Visit<'_>) -> Answer {
+    let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
     let Some(test) = typed.get("test").and_then(|key| Test::from_key(key)) else {
-        return Ok(Err((Status::NotFound, None)));
+        return Err(Trouble::Gone);
     };
     let action = typed.get("action").map_or("look", String::as_str);
     if action == "meter" && shared.simulates {
-        let page = read_the_meter(slug, &ask, reader, shared, typed).await?;
+        let page = read_the_meter(slug, &visit, typed).await?;
         return Ok(Err((Status::Ok, page)));
     }
     let keep = action == "keep";
@@ -226,12 +179,12 @@ async fn measure(
                 mistakes,
                 ..Sent::default()
             };
-            let page = look(slug, &ask, reader, shared, sent, None).await?;
+            let page = look(slug, &visit, sent, None).await?;
             Ok(Err((Status::UnprocessableEntity, page)))
         }
         Ok(found) if keep => {
             let label = format!("{} noted", found.evidence.name());
-            change(slug, &ask, reader, shared, label, move |all| {
+            change(slug, &visit, label, move |all| {
                 all.push(found.evidence.clone());
                 Ok(())
             })
@@ -244,13 +197,8 @@ async fn measure(
                 only_looked: true,
                 ..Sent::default()
             };
-            let page = look(slug, &ask, reader, shared, sent, Some(found.evidence)).await?;
-            let status = if page.is_some() {
-                Status::Ok
-            } else {
-                Status::NotFound
-            };
-            Ok(Err((status, page)))
+            let page = look(slug, &visit, sent, Some(found.evidence)).await?;
+            Ok(Err((Status::Ok, page)))
         }
     }
 }
@@ -263,16 +211,11 @@ struct BackForm<'r> {
 
 /// Takes a measurement back; the history keeps it.
 #[post("/hulls/<slug>/afloat/back", data = "<form>")]
-async fn take_back(
-    slug: &str,
-    form: Form<BackForm<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn take_back(slug: &str, form: Form<BackForm<'_>>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let (at, text, units) = (form.at, form.text.to_owned(), reader.units);
     let label = "a measurement afloat taken back".to_owned();
-    change(slug, &ask, reader, shared, label, move |all| {
+    change(slug, &visit, label, move |all| {
         // Told by its place and its words: somebody may have taken one back.
         let same = |e: &Evidence| crate::present::page::hull::evidence(e, units) == text;
         if !all.get(at).is_some_and(same) {

@@ -1,11 +1,10 @@
 //! The question as it comes with a request.
 
 use super::reader::{Reader, fields};
-use crate::question::{Ask, Asked};
+use crate::question::Ask;
 use rocket::Request;
-use rocket::http::{RawStr, Status};
+use rocket::http::RawStr;
 use rocket::request::{FromRequest, Outcome};
-use rocket::response::Responder;
 use std::convert::Infallible;
 
 #[rocket::async_trait]
@@ -44,28 +43,6 @@ pub(super) fn carried(query: &str) -> Vec<(String, String)> {
             (name.to_owned(), value.into_owned())
         })
         .collect()
-}
-
-/// A page with the status its question deserves.
-pub(super) struct Answered<T> {
-    status: Status,
-    page: T,
-}
-
-impl<'r, T: Responder<'r, 'static>> Responder<'r, 'static> for Answered<T> {
-    fn respond_to(self, request: &'r Request<'_>) -> rocket::response::Result<'static> {
-        (self.status, self.page).respond_to(request)
-    }
-}
-
-/// 422 when some part was not understood: the page says where.
-pub(super) fn answered<T>(asked: &Asked, page: T) -> Answered<T> {
-    let status = if asked.errors.is_empty() {
-        Status::Ok
-    } else {
-        Status::UnprocessableEntity
-    };
-    Answered { status, page }
 }
 
 #[cfg(test)]

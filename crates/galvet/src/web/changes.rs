@@ -1,112 +1,66 @@
 //! Changes of a hull, made or planned, and ways of setting her up, compared.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{self, Change, Edited, Typed, action, address};
+use super::answered::Part;
+use super::edit::{self, Change, action};
 use super::moved::moved_on;
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit, address};
 use crate::answer::{outcome, ways};
 use crate::form::NotTaken;
+use crate::form::Sent;
 use crate::present::page::changes::{self, AtChange, ChangesView};
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::variants::side_by_side;
-use crate::question::Ask;
 use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
 use galvet_core::hull::Progress;
+use galvet_store::Kind;
 use galvet_store::files::hulls::HullRecord;
-use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{Route, State, get, post, routes};
+use rocket::{Route, get, post, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
-#[template(path = "changes.html")]
+#[template(path = "changes.html", blocks = ["answer"])]
 struct ChangesPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
-    sentence: Sentence,
-    changes: ChangesView,
-}
-
-/// The page's changing part, for the script.
-#[derive(Template, WebTemplate)]
-#[template(path = "changes.html", block = "answer")]
-struct ChangesPart {
-    query: String,
-    here: String,
-    steps: Steps,
+    frame: Frame,
     sentence: Sentence,
     changes: ChangesView,
 }
 
 impl ChangesPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-
+    /// The page's address with something at hand.
     fn with(&self, name: &str, value: &str) -> String {
-        with(&self.changes, &self.query, name, value)
+        let path = format!("/hulls/{}/changes", self.changes.key);
+        address(&path, &self.frame.query, &[(name, value)])
     }
 
+    /// Address of the fittings a change adds.
     fn adds(&self, change: &str) -> String {
-        adds(&self.changes, &self.query, change)
+        let path = format!("/hulls/{}/fittings", self.changes.key);
+        address(&path, &self.frame.query, &[("change", change)])
     }
-}
-
-impl ChangesPart {
-    fn with(&self, name: &str, value: &str) -> String {
-        with(&self.changes, &self.query, name, value)
-    }
-
-    fn adds(&self, change: &str) -> String {
-        adds(&self.changes, &self.query, change)
-    }
-}
-
-/// The page's address with something at hand.
-fn with(changes: &ChangesView, query: &str, name: &str, value: &str) -> String {
-    address(
-        &format!("/hulls/{}/changes", changes.key),
-        query,
-        &[(name, value)],
-    )
-}
-
-/// Address of the fittings a change adds.
-fn adds(changes: &ChangesView, query: &str, change: &str) -> String {
-    let path = format!("/hulls/{}/fittings", changes.key);
-    address(&path, query, &[("change", change)])
 }
 
 async fn look(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     at: AtChange,
     not_taken: NotTaken,
-) -> Result<Option<ChangesPage>, Trouble> {
+) -> Result<ChangesPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(None);
-    };
-    let lines = edit::drawn(shared, slug).await?.and_then(|d| d.1);
+    let hull = shelf.hull(slug)?.clone();
+    let lines = edit::drawn(shared, slug).await?.1;
     let answered = shared.ranking(&asked, &shelf, reader.caller).await?;
     let path = format!("/hulls/{slug}/changes");
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
-    sentence.moved = moved_on(&hull, ask, &asked, &shelf, reader, shared).await?;
+    sentence.moved = moved_on(visit, &hull, &asked, &shelf).await?;
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let made = shared.work(reader.caller, move || {
         let all = ways(&hull).into_iter();
@@ -122,17 +76,13 @@ async fn look(
             reader.units,
         )
     });
-    let query = query_of(ask);
-    Ok(Some(ChangesPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&path, &query, &[]),
-        place: "hull",
-        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
-        query,
+    let here = visit.to(&path, &[]);
+    let about = Some((Kind::Hull, slug));
+    Ok(ChangesPage {
+        frame: visit.frame_of("hull", here, about).await?,
         sentence,
         changes: made.await?,
-    }))
+    })
 }
 
 #[get("/hulls/<slug>/changes?<change>&<set_up>")]
@@ -140,35 +90,20 @@ async fn page(
     slug: &str,
     change: Option<String>,
     set_up: Option<String>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<ChangesPage, Status>, Trouble> {
+    visit: Visit<'_>,
+) -> Result<ChangesPage, Trouble> {
     let at = AtChange { change, set_up };
-    let page = look(slug, &ask, reader, shared, at, NotTaken::default()).await?;
-    Ok(page.ok_or(Status::NotFound))
+    look(slug, &visit, at, NotTaken::default()).await
 }
 
 #[get("/part/hulls/<slug>/changes")]
-async fn part(
-    slug: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<ChangesPart, Status>, Trouble> {
-    let nothing = (AtChange::default(), NotTaken::default());
-    let page = look(slug, &ask, reader, shared, nothing.0, nothing.1).await?;
-    Ok(page.ok_or(Status::NotFound).map(|page| ChangesPart {
-        query: page.query,
-        here: page.here,
-        steps: page.steps,
-        sentence: page.sentence,
-        changes: page.changes,
-    }))
+async fn part(slug: &str, visit: Visit<'_>) -> Result<Part, Trouble> {
+    let page = look(slug, &visit, AtChange::default(), NotTaken::default()).await?;
+    Part::of(&page.as_answer())
 }
 
 /// What a form asks to be done to a change, with the words for the history.
-fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
+fn of_change(was: String, typed: Sent, units: System) -> (String, Change) {
     let label = match action(&typed) {
         "forget" => format!("change “{was}” taken off"),
         "done" => format!("“{was}” done"),
@@ -185,12 +120,12 @@ fn of_change(was: String, typed: Typed, units: System) -> (String, Change) {
 }
 
 /// What it is called now.
-fn named<'a>(typed: &'a Typed, was: &'a str) -> &'a str {
+fn named<'a>(typed: &'a Sent, was: &'a str) -> &'a str {
     typed.get("name").map_or(was, |name| name.trim())
 }
 
 /// What a form asks to be done to a configuration, with the words for the history.
-fn of_set_up(was: String, typed: Typed, units: System) -> (String, Change) {
+fn of_set_up(was: String, typed: Sent, units: System) -> (String, Change) {
     let label = match action(&typed) {
         "forget" => format!("set-up “{was}” taken off"),
         _ => format!("set-up “{}” noted", named(&typed, &was)),
@@ -208,28 +143,25 @@ async fn put(
     slug: &str,
     change: Option<String>,
     set_up: Option<String>,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<ChangesPage>)>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, ChangesPage)>, Trouble> {
+    let reader = visit.reader;
     let typed = form.into_inner();
     let (label, make) = match (&change, &set_up) {
         (Some(was), _) => of_change(was.clone(), typed.clone(), reader.units),
         (None, Some(was)) => of_set_up(was.clone(), typed.clone(), reader.units),
-        (None, None) => return Ok(Err((Status::NotFound, None))),
+        (None, None) => return Err(Trouble::Gone),
     };
-    let mistakes = match edit::edit((shared, reader), slug, label, make).await? {
-        Edited::Kept => {
-            let to = address(&format!("/hulls/{slug}/changes"), &query_of(&ask), &[]);
-            return Ok(Ok(Redirect::to(back_to(&to))));
+    let mistakes = match edit::edit(&visit, slug, label, make).await? {
+        Ok(()) => {
+            return Ok(Ok(visit.go(&format!("/hulls/{slug}/changes"), &[])));
         }
-        Edited::Gone => return Ok(Err((Status::NotFound, None))),
-        Edited::Refused(refusal) => refusal.0,
+        Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
     let at = AtChange { change, set_up };
-    let page = look(slug, &ask, reader, shared, at, not_taken).await?;
+    let page = look(slug, &visit, at, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -1,102 +1,71 @@
 //! Comfort and manners of a hull, judged in short choices.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{self, Edited, Typed, address};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::edit;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
+use crate::form::Sent;
 use crate::present::page::comfort::{self, ComfortView};
-use crate::question::Ask;
 use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
-use galvet_store::{Kind, Steps};
+use galvet_store::Kind;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{Route, State, get, post, routes};
+use rocket::{Route, get, post, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "comfort.html")]
 struct ComfortPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     comfort: ComfortView,
 }
 
-impl ComfortPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
-async fn look(
-    slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-    not_taken: &NotTaken,
-) -> Result<Option<ComfortPage>, Trouble> {
+async fn look(slug: &str, visit: &Visit<'_>, not_taken: &NotTaken) -> Result<ComfortPage, Trouble> {
+    let shared = visit.shared;
     let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
-        return Ok(None);
-    };
-    let query = query_of(ask);
-    Ok(Some(ComfortPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&format!("/hulls/{slug}/comfort"), &query, &[]),
-        place: "hull",
-        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
-        query,
+    let hull = shelf.hull(slug)?;
+    Ok(ComfortPage {
+        frame: visit
+            .frame_of(
+                "hull",
+                visit.to(&format!("/hulls/{slug}/comfort"), &[]),
+                Some((Kind::Hull, slug)),
+            )
+            .await?,
         comfort: comfort::comfort(&hull.survey, not_taken),
-    }))
+    })
 }
 
 #[get("/hulls/<slug>/comfort")]
-async fn page(
-    slug: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<ComfortPage, Status>, Trouble> {
-    let page = look(slug, &ask, reader, shared, &NotTaken::default()).await?;
-    Ok(page.ok_or(Status::NotFound))
+async fn page(slug: &str, visit: Visit<'_>) -> Result<ComfortPage, Trouble> {
+    look(slug, &visit, &NotTaken::default()).await
 }
 
 /// Keeps what was judged.
 #[post("/hulls/<slug>/comfort", data = "<form>")]
 async fn judge(
     slug: &str,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<ComfortPage>)>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, ComfortPage)>, Trouble> {
+    let reader = visit.reader;
     let typed = form.into_inner();
     let label = "comfort and manners judged".to_owned();
     let sent = typed.clone();
-    let done = edit::edit((shared, reader), slug, label, move |hull| {
+    let done = edit::edit(&visit, slug, label, move |hull| {
         survey::judged_form().put(&mut hull.survey, &sent, reader.units)
     });
     let mistakes = match done.await? {
-        Edited::Kept => {
-            let to = address(&format!("/hulls/{slug}/comfort"), &query_of(&ask), &[]);
-            return Ok(Ok(Redirect::to(back_to(&to))));
+        Ok(()) => {
+            return Ok(Ok(visit.go(&format!("/hulls/{slug}/comfort"), &[])));
         }
-        Edited::Gone => return Ok(Err((Status::NotFound, None))),
-        Edited::Refused(refusal) => refusal.0,
+        Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
-    let page = look(slug, &ask, reader, shared, &not_taken).await?;
+    let page = look(slug, &visit, &not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

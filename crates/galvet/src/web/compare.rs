@@ -1,33 +1,24 @@
 //! Hulls side by side under the same question.
 
-use super::ask::{Answered, answered, query_of};
-use super::assets;
-use super::edit::address;
+use super::answered::{Answered, Part, answered};
 use super::moved::{keep_along, moved};
-use super::reader::Reader;
-use super::shared::{Shared, Shelf, Trouble};
+use super::shared::{Shelf, Trouble};
+use super::visit::{Frame, Visit};
 use crate::answer::{Way, outcome, ways};
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::variants::{SideBySide, side_by_side};
-use crate::question::{Ask, Asked};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
-use rocket::http::Status;
-use rocket::{Route, State, get, routes};
+use rocket::{Route, get, routes};
 
 /// Hulls that fit side by side.
 const MOST: usize = 4;
 
 /// The page.
 #[derive(Template, WebTemplate)]
-#[template(path = "compare.html")]
+#[template(path = "compare.html", blocks = ["answer"])]
 struct ComparePage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     sentence: Sentence,
     /// Keys of the hulls, as they travel along.
     keys: Vec<String>,
@@ -38,25 +29,6 @@ struct ComparePage {
     /// Hulls asked for beyond those that fit.
     left_out: usize,
     table: SideBySide,
-}
-
-/// The page's changing part, for the script.
-#[derive(Template, WebTemplate)]
-#[template(path = "compare.html", block = "answer")]
-struct ComparePart {
-    query: String,
-    sentence: Sentence,
-    keys: Vec<String>,
-    chosen: Vec<Vec<(String, String, bool)>>,
-    others: Vec<(String, String)>,
-    left_out: usize,
-    table: SideBySide,
-}
-
-impl ComparePage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 /// What parts a hull's slug from the number of one of her ways.
@@ -107,12 +79,8 @@ fn choices(shelf: &Shelf, key: &str) -> Vec<(String, String, bool)> {
     all.into_iter().map(chosen).collect()
 }
 
-async fn part_of(
-    hulls: Vec<String>,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Option<(Asked, ComparePart)>, Trouble> {
+async fn look(hulls: Vec<String>, visit: &Visit<'_>) -> Result<Answered<ComparePage>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     let mut keys: Vec<String> = Vec::new();
@@ -138,7 +106,7 @@ async fn part_of(
     let path = "/compare".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
     if !about.is_empty() {
-        sentence.moved = moved(ask, &answer, &shelf, reader, shared, &about).await?;
+        sentence.moved = moved(visit, &answer, &shelf, &about).await?;
     }
     let pairs: Vec<_> = keys.iter().map(|key| ("hull", key.clone())).collect();
     keep_along(&mut sentence, &pairs, true);
@@ -150,57 +118,28 @@ async fn part_of(
             .collect();
         side_by_side(&outcomes, &brief, reader.units)
     });
-    let table = made.await?;
-    let part = ComparePart {
-        query: query_of(ask),
+    let pairs: Vec<(&str, &str)> = keys.iter().map(|k| ("hull", k.as_str())).collect();
+    let page = ComparePage {
+        frame: visit.frame("compare", visit.to("/compare", &pairs)),
         sentence,
-        keys,
         chosen,
         others,
         left_out,
-        table,
+        table: made.await?,
+        keys,
     };
-    Ok(Some((asked, part)))
+    Ok(answered(&asked, page))
 }
 
 #[get("/compare?<hull>")]
-async fn page(
-    hull: Vec<String>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Answered<ComparePage>, Status>, Trouble> {
-    let Some((asked, part)) = part_of(hull, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    let pairs: Vec<(&str, &str)> = part.keys.iter().map(|k| ("hull", k.as_str())).collect();
-    let page = ComparePage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address("/compare", &part.query, &pairs),
-        place: "compare",
-        query: part.query,
-        sentence: part.sentence,
-        keys: part.keys,
-        chosen: part.chosen,
-        others: part.others,
-        left_out: part.left_out,
-        table: part.table,
-    };
-    Ok(Ok(answered(&asked, page)))
+async fn page(hull: Vec<String>, visit: Visit<'_>) -> Result<Answered<ComparePage>, Trouble> {
+    look(hull, &visit).await
 }
 
 #[get("/part/compare?<hull>")]
-async fn part(
-    hull: Vec<String>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Answered<ComparePart>, Status>, Trouble> {
-    let Some((asked, part)) = part_of(hull, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    Ok(Ok(answered(&asked, part)))
+async fn part(hull: Vec<String>, visit: Visit<'_>) -> Result<Answered<Part>, Trouble> {
+    let page = look(hull, &visit).await?;
+    page.part(|page| Part::of(&page.as_answer()))
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -1,42 +1,27 @@
 //! How one figure of one hull comes about.
 
-use super::ask::{Answered, answered, query_of};
-use super::assets;
-use super::edit::address;
+use super::answered::{Answered, answered};
 use super::moved::moved_on;
-use super::reader::Reader;
-use super::shared::{Shared, Trouble};
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::present::page::derivation::{Derivation, derivation, figure_named};
 use crate::present::page::reckoned::{Reckoned, reckoned};
 use crate::present::page::sentence::{self, Sentence};
-use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_core::figures::Quantity;
-use rocket::http::Status;
-use rocket::{Route, State, get, routes};
+use rocket::{Route, get, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "derivation.html")]
 struct DerivationPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     sentence: Sentence,
     key: String,
     name: String,
     /// `None` where she cannot be floated yet.
     derived: Option<Derivation>,
-}
-
-impl DerivationPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 /// What a word in an address asks for.
@@ -57,19 +42,18 @@ impl Wanted {
 async fn page(
     slug: &str,
     figure: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Answered<DerivationPage>, Status>, Trouble> {
+    visit: Visit<'_>,
+) -> Result<Answered<DerivationPage>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     let path = format!("/hulls/{slug}/figures/{figure}");
     let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
     let (Some(hull), Some(figure)) = (hull, Wanted::named(figure)) else {
-        return Ok(Err(Status::NotFound));
+        return Err(Trouble::Gone);
     };
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
-    sentence.moved = moved_on(&hull, &ask, &asked, &shelf, reader, shared).await?;
+    sentence.moved = moved_on(&visit, &hull, &asked, &shelf).await?;
     let (key, name) = (slug.to_owned(), hull.survey.name());
     let (desk, brief) = (shared.desk.clone(), asked.brief.clone());
     let derived = shared.work(reader.caller, move || {
@@ -79,19 +63,14 @@ async fn page(
             Wanted::Column(column) => reckoned(&afloat, column, &brief, reader.units),
         })
     });
-    let query = query_of(&ask);
     let page = DerivationPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&path, &query, &[]),
-        place: "hull",
-        query,
+        frame: visit.frame("hull", visit.to(&path, &[])),
         sentence,
         key,
         name,
         derived: derived.await?,
     };
-    Ok(Ok(answered(&asked, page)))
+    Ok(answered(&asked, page))
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -1,14 +1,13 @@
 //! A hull's drawings as files of their own.
 
-use super::reader::Reader;
-use super::shared::{Shared, Trouble};
+use super::shared::Trouble;
+use super::visit::Visit;
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Section, Side, section, side};
 use crate::present::draw::paper::STYLE;
-use crate::question::Ask;
 use askama::Template;
 use rocket::http::{ContentType, Status};
-use rocket::{Route, State, get, routes};
+use rocket::{Route, get, routes};
 
 /// What is drawn.
 enum Drawing {
@@ -35,10 +34,9 @@ const SCALE: f64 = 300.0;
 async fn drawing(
     slug: &str,
     file: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     if !asked.errors.is_empty() {
@@ -46,7 +44,7 @@ async fn drawing(
     }
     let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
     let (Some(hull), Some(what)) = (hull, file.strip_suffix(".svg")) else {
-        return Ok(Err(Status::NotFound));
+        return Err(Trouble::Gone);
     };
     let (desk, what) = (shared.desk.clone(), what.to_owned());
     let drawn = shared.work(reader.caller, move || {

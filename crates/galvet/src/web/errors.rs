@@ -1,7 +1,7 @@
 //! Errors as pages: what happened, what to do, and nothing of the inside.
 
+use super::guard;
 use super::reader::back_to;
-use super::{assets, guard};
 use crate::web::shared::Trouble;
 use askama::Template;
 use askama_web::WebTemplate;
@@ -18,12 +18,6 @@ pub(super) struct ErrorPage {
     advice: Cow<'static, str>,
     /// Where to go on; the ranking where nothing is named.
     back: String,
-}
-
-impl ErrorPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 type Page = (Status, ErrorPage);
@@ -104,6 +98,7 @@ impl<'r> Responder<'r, 'static> for Trouble {
     fn respond_to(self, request: &'r Request<'_>) -> rocket::response::Result<'static> {
         let status = match self {
             Self::Ours => Status::InternalServerError,
+            Self::Gone => Status::NotFound,
             Self::Busy => Status::ServiceUnavailable,
             Self::NothingToAsk => {
                 let why = "A question is asked of a water, and none is on record. Put one in, or take one out of the trash.";

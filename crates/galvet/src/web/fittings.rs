@@ -1,49 +1,38 @@
 //! Fittings of a hull, put on the drawing one by one.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{self, Change, Edited, Typed, action, address};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::edit::{self, Change, action};
+use super::reader::back_to;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit, address};
 use crate::form::NotTaken;
 use crate::form::Refusal;
+use crate::form::Sent;
 use crate::present::page::fittings::{self, AtFitting, FittingsView};
-use crate::question::Ask;
 use crate::survey::{self, OfFitting};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_store::Kind;
 use galvet_store::files::hulls::HullRecord;
-use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{Route, State, get, post, routes};
+use rocket::{Route, get, post, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "fittings.html")]
 struct FittingsPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     fittings: FittingsView,
 }
 
 impl FittingsPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-
     /// The page's address with something at hand.
     fn with(&self, name: &str, value: &str) -> String {
         let f = &self.fittings;
         let change = Some(f.change.as_str()).filter(|c| !c.is_empty());
-        here(&f.key, &self.query, change, Some((name, value)))
+        here(&f.key, &self.frame.query, change, Some((name, value)))
     }
 }
 
@@ -56,25 +45,22 @@ fn here(slug: &str, query: &str, change: Option<&str>, hand: Option<(&str, &str)
 
 async fn look(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     at: AtFitting,
     not_taken: NotTaken,
-) -> Result<Option<FittingsPage>, Trouble> {
-    let Some((survey, lines)) = edit::drawn(shared, slug).await? else {
-        return Ok(None);
-    };
-    let query = query_of(ask);
-    Ok(Some(FittingsPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&format!("/hulls/{slug}/fittings"), &query, &[]),
-        place: "hull",
-        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
-        query,
+) -> Result<FittingsPage, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
+    let (survey, lines) = edit::drawn(shared, slug).await?;
+    Ok(FittingsPage {
+        frame: visit
+            .frame_of(
+                "hull",
+                visit.to(&format!("/hulls/{slug}/fittings"), &[]),
+                Some((Kind::Hull, slug)),
+            )
+            .await?,
         fittings: fittings::fittings(&survey, lines.as_ref(), &at, &not_taken, reader.units),
-    }))
+    })
 }
 
 #[get("/hulls/<slug>/fittings?<at>&<add>&<change>")]
@@ -83,17 +69,14 @@ async fn page(
     at: Option<String>,
     add: Option<String>,
     change: Option<String>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<FittingsPage, Status>, Trouble> {
+    visit: Visit<'_>,
+) -> Result<FittingsPage, Trouble> {
     let at = AtFitting { at, add, change };
-    let page = look(slug, &ask, reader, shared, at, NotTaken::default()).await?;
-    Ok(page.ok_or(Status::NotFound))
+    look(slug, &visit, at, NotTaken::default()).await
 }
 
 /// What a form asks to be done, with the words for the history.
-fn asked(at: &AtFitting, typed: Typed, units: System) -> (String, Change) {
+fn asked(at: &AtFitting, typed: Sent, units: System) -> (String, Change) {
     let forgets = action(&typed) == "forget";
     let new = at.add.as_deref().and_then(survey::kind_of);
     let what = new.map_or("fitting", |kind| kind.label);
@@ -120,22 +103,20 @@ fn asked(at: &AtFitting, typed: Typed, units: System) -> (String, Change) {
 
 /// Puts a fitting on the record, changes it, or takes it off.
 #[post("/hulls/<slug>/fittings?<at>&<add>&<change>", data = "<form>")]
-#[expect(clippy::too_many_arguments, reason = "each is a part of the request")]
 async fn put(
     slug: &str,
     at: Option<String>,
     add: Option<String>,
     change: Option<String>,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<FittingsPage>)>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, FittingsPage)>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
     let mut hand = AtFitting { at, add, change };
     let (label, make) = asked(&hand, typed.clone(), reader.units);
-    let mistakes = match edit::edit((shared, reader), slug, label, make).await? {
-        Edited::Kept => {
+    let mistakes = match edit::edit(&visit, slug, label, make).await? {
+        Ok(()) => {
             // On with another of its kind, or back to the one changed.
             let named = typed.get("name").map(|n| n.trim());
             let named = named.filter(|n| !n.is_empty());
@@ -144,11 +125,10 @@ async fn put(
                 (Some(was), _) => Some(("at", named.unwrap_or(was))),
                 (None, kind) => kind.as_deref().map(|kind| ("add", kind)),
             };
-            let to = here(slug, &query_of(&ask), hand.change.as_deref(), next);
+            let to = here(slug, &visit.query, hand.change.as_deref(), next);
             return Ok(Ok(Redirect::to(back_to(&to))));
         }
-        Edited::Gone => return Ok(Err((Status::NotFound, None))),
-        Edited::Refused(refusal) => refusal.0,
+        Err(refusal) => refusal.0,
     };
     // Taken off by somebody else: what was typed stands as one to put on.
     let on = shared.shelf().await?;
@@ -161,7 +141,7 @@ async fn put(
         hand.add = typed.get("kind").cloned();
     }
     let not_taken = NotTaken { typed, mistakes };
-    let page = look(slug, &ask, reader, shared, hand, not_taken).await?;
+    let page = look(slug, &visit, hand, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

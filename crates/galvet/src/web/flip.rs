@@ -1,67 +1,43 @@
 //! What would change the winner: looked for by ranking anew.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::address;
 use super::moved::moved;
-use super::reader::Reader;
-use super::shared::{Shared, Trouble};
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::present::page::flip::{FlipView, view};
 use crate::present::page::sentence::{self, Sentence};
-use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
-use rocket::http::Status;
-use rocket::{Route, State, get, routes};
+use rocket::{Route, get, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "flip.html")]
 struct FlipPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     sentence: Sentence,
     flip: Option<FlipView>,
 }
 
-impl FlipPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
 #[get("/flip")]
-async fn page(
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<FlipPage, Status>, Trouble> {
+async fn page(visit: Visit<'_>) -> Result<FlipPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let path = "/flip".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
-    sentence.moved = moved(&ask, &answer, &shelf, reader, shared, &[]).await?;
+    sentence.moved = moved(&visit, &answer, &shelf, &[]).await?;
     let name = |key: &str| {
         let hull = shelf.hulls.iter().find(|h| h.survey.key == key);
         hull.map_or(key.to_owned(), |h| h.survey.name())
     };
     let found = shared.flips(&asked, &shelf, reader.caller).await?;
     let flip = found.map(|flips| view(&flips, &asked.brief, &name, reader.units));
-    let query = query_of(&ask);
-    Ok(Ok(FlipPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address("/flip", &query, &[]),
-        place: "ranking",
-        query,
+    Ok(FlipPage {
+        frame: visit.frame("ranking", visit.to("/flip", &[])),
         sentence,
         flip,
-    }))
+    })
 }
 
 pub(super) fn routes() -> Vec<Route> {

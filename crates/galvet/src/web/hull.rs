@@ -1,115 +1,60 @@
 //! One hull's page, and its lines as offsets.
 
-use super::ask::{Answered, answered, query_of};
-use super::assets;
+use super::answered::{Answered, Part, answered};
 use super::moved::moved_on;
-use super::reader::Reader;
 use super::shared::{Shared, Trouble};
+use super::visit::{Frame, Visit};
 use crate::present::page::hull::{self, HullView};
 use crate::present::page::sentence::{self, Sentence};
-use crate::question::{Ask, Asked};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_store::files::offsets;
 use rocket::http::{ContentType, Status};
 use rocket::{Route, State, get, routes};
 
 /// A hull's page.
 #[derive(Template, WebTemplate)]
-#[template(path = "hull.html")]
+#[template(path = "hull.html", blocks = ["answer"])]
 struct HullPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     sentence: Sentence,
     hull: HullView,
 }
 
-/// A hull page's changing part, for the script.
-#[derive(Template, WebTemplate)]
-#[template(path = "hull.html", block = "answer")]
-struct HullPart {
-    here: String,
-    query: String,
-    sentence: Sentence,
-    hull: HullView,
-}
-
-impl HullPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
-/// Sentence and view of one hull; `None` when there is no such hull.
-async fn hull_of(
-    slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Option<(Asked, Sentence, HullView)>, Trouble> {
+async fn look(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(index) = shelf.hulls.iter().position(|h| h.survey.key == slug) else {
-        return Ok(None);
-    };
-    let action = format!("/hulls/{slug}");
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
-    let hull = &shelf.hulls[index];
-    sentence.moved = moved_on(hull, ask, &asked, &shelf, reader, shared).await?;
+    let mut hulls = shelf.hulls.iter();
+    let index = hulls.position(|h| h.survey.key == slug);
+    let index = index.ok_or(Trouble::Gone)?;
+    let path = format!("/hulls/{slug}");
+    let here = visit.to(&path, &[]);
+    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
+    sentence.moved = moved_on(visit, &shelf.hulls[index], &asked, &shelf).await?;
     let (brief, desk) = (asked.brief.clone(), shared.desk.clone());
     let view = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&shelf.hulls[index], &brief);
         let brief = desk.yardstick(&brief, &shelf.hulls);
         hull::hull(&shelf.catalogue.hulls[index], &afloat, &brief, reader.units)
     });
-    Ok(Some((asked, sentence, view.await?)))
+    let page = HullPage {
+        frame: visit.frame("hull", here),
+        sentence,
+        hull: view.await?,
+    };
+    Ok(answered(&asked, page))
 }
 
 #[get("/hulls/<slug>")]
-async fn hull_page(
-    slug: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Answered<HullPage>, Status>, Trouble> {
-    let Some((asked, sentence, hull)) = hull_of(slug, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    let query = query_of(&ask);
-    let page = HullPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/hulls/{}{query}", hull.key),
-        place: "hull",
-        query,
-        sentence,
-        hull,
-    };
-    Ok(Ok(answered(&asked, page)))
+async fn page(slug: &str, visit: Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
+    look(slug, &visit).await
 }
 
 #[get("/part/hulls/<slug>")]
-async fn hull_part(
-    slug: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Answered<HullPart>, Status>, Trouble> {
-    let Some((asked, sentence, hull)) = hull_of(slug, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    let query = query_of(&ask);
-    let page = HullPart {
-        here: format!("/hulls/{}{query}", hull.key),
-        query,
-        sentence,
-        hull,
-    };
-    Ok(Ok(answered(&asked, page)))
+async fn part(slug: &str, visit: Visit<'_>) -> Result<Answered<Part>, Trouble> {
+    let page = look(slug, &visit).await?;
+    page.part(|page| Part::of(&page.as_answer()))
 }
 
 /// The lines of the middle shape, or the measured ones, as offsets.
@@ -119,9 +64,7 @@ async fn hull_offsets(
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(Err(Status::NotFound));
-    };
+    let hull = shelf.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let text = rocket::tokio::task::spawn_blocking(move || {
         let shapes = desk.shapes(&hull).ok()?;
@@ -133,5 +76,5 @@ async fn hull_offsets(
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![hull_page, hull_part, hull_offsets]
+    routes![page, part, hull_offsets]
 }

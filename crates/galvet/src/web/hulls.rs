@@ -1,51 +1,24 @@
 //! The catalogue, and what lies in the trash.
 
-use super::ask::query_of;
-use super::assets;
+use super::answered::Part;
 use super::moved::{keep_along, moved};
-use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::visit::{Frame, Visit};
 use crate::present::page::catalogue::{self, CatalogueView, Filter};
 use crate::present::page::sentence::{self, Sentence};
-use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{Keyed, System};
-use galvet_store::Steps;
-use rocket::http::Status;
-use rocket::{FromForm, Route, State, get, routes};
+use galvet_core::base::Keyed;
+use rocket::{FromForm, Route, get, routes};
 
 /// The catalogue.
 #[derive(Template, WebTemplate)]
-#[template(path = "hulls.html")]
+#[template(path = "hulls.html", blocks = ["answer"])]
 struct HullsPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     trashed: usize,
     sentence: Sentence,
     catalogue: CatalogueView,
-}
-
-/// Its changing part, for the script.
-#[derive(Template, WebTemplate)]
-#[template(path = "hulls.html", block = "answer")]
-struct HullsPart {
-    query: String,
-    steps: Steps,
-    trashed: usize,
-    sentence: Sentence,
-    catalogue: CatalogueView,
-}
-
-impl HullsPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 /// The filter as it comes in the address.
@@ -106,65 +79,37 @@ impl Chosen<'_> {
     }
 }
 
-async fn part_of(
-    chosen: Chosen<'_>,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Option<HullsPart>, Trouble> {
+async fn look(chosen: Chosen<'_>, visit: &Visit<'_>) -> Result<HullsPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let action = "/hulls".to_owned();
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
-    sentence.moved = moved(ask, &answer, &shelf, reader, shared, &[]).await?;
+    sentence.moved = moved(visit, &answer, &shelf, &[]).await?;
     keep_along(&mut sentence, &chosen.pairs(), true);
     let filter = chosen.filter();
     let made = rocket::tokio::task::spawn_blocking(move || {
         catalogue::catalogue(&answer, &filter, reader.units)
     });
-    Ok(Some(HullsPart {
-        query: query_of(ask),
-        steps: steps(shared, reader, None).await?,
+    Ok(HullsPage {
+        frame: visit
+            .frame_of("hulls", visit.to("/hulls", &[]), None)
+            .await?,
         trashed: in_trash(shared).await?,
         sentence,
         catalogue: made.await?,
-    }))
+    })
 }
 
 #[get("/hulls?<chosen..>")]
-async fn page(
-    chosen: Chosen<'_>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<HullsPage, Status>, Trouble> {
-    let Some(part) = part_of(chosen, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    Ok(Ok(HullsPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/hulls{}", part.query),
-        place: "hulls",
-        query: part.query,
-        steps: part.steps,
-        trashed: part.trashed,
-        sentence: part.sentence,
-        catalogue: part.catalogue,
-    }))
+async fn page(chosen: Chosen<'_>, visit: Visit<'_>) -> Result<HullsPage, Trouble> {
+    look(chosen, &visit).await
 }
 
 #[get("/part/hulls?<chosen..>")]
-async fn part(
-    chosen: Chosen<'_>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<HullsPart, Status>, Trouble> {
-    Ok(part_of(chosen, &ask, reader, shared)
-        .await?
-        .ok_or(Status::NotFound))
+async fn part(chosen: Chosen<'_>, visit: Visit<'_>) -> Result<Part, Trouble> {
+    Part::of(&look(chosen, &visit).await?.as_answer())
 }
 
 /// How many records lie in the trash.

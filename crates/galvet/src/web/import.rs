@@ -1,15 +1,11 @@
 //! Files taken in, looked over before anything is kept; and files out.
 
-use super::ask::query_of;
-use super::assets;
-use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::visit::{Frame, Visit};
 use crate::present::page::import::{self, ImportView};
-use crate::question::Ask;
 use crate::survey::{OnDouble, read_file, take_in};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_store::files::{exchange, hull_table, input, mend};
 use galvet_store::{FileError, StoreError};
 use rocket::form::Form;
@@ -25,35 +21,22 @@ use std::collections::{BTreeMap, HashMap};
 #[derive(Template, WebTemplate)]
 #[template(path = "import.html")]
 struct ImportPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     import: ImportView,
 }
 
 impl ImportPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-
-    fn of(import: ImportView, reader: Reader, ask: &Ask) -> Self {
-        let query = query_of(ask);
+    fn of(import: ImportView, visit: &Visit<'_>) -> Self {
         Self {
-            units: reader.units,
-            sun: reader.sun,
-            here: format!("/import{query}"),
-            place: "hulls",
-            query,
+            frame: visit.frame("hulls", visit.to("/import", &[])),
             import,
         }
     }
 }
 
 #[get("/import")]
-fn page(ask: Ask, reader: Reader) -> ImportPage {
-    ImportPage::of(ImportView::default(), reader, &ask)
+fn page(visit: Visit<'_>) -> ImportPage {
+    ImportPage::of(ImportView::default(), &visit)
 }
 
 /// A cell put right.
@@ -114,17 +97,11 @@ async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
 #[post("/import", data = "<form>")]
 async fn look(
     form: Form<Sent<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<Redirect, (Status, ImportPage)>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let sent = form.into_inner();
-    let refused = |view| {
-        (
-            Status::UnprocessableEntity,
-            ImportPage::of(view, reader, &ask),
-        )
-    };
+    let refused = |view| (Status::UnprocessableEntity, ImportPage::of(view, &visit));
     let mut read = match sent_text(&sent).await {
         Ok(read) => read,
         Err(error) => return Ok(Err(refused(ImportView::unread(error)))),
@@ -151,7 +128,7 @@ async fn look(
         return Ok(Err(refused(view)));
     };
     if sent.action != "keep" {
-        return Ok(Err((Status::Ok, ImportPage::of(view, reader, &ask))));
+        return Ok(Err((Status::Ok, ImportPage::of(view, &visit))));
     }
     let store = shared.store.clone();
     let doubles = sent.doubles;
@@ -163,13 +140,10 @@ async fn look(
     let taken =
         spawn_blocking(move || take_in(&store, reader.hand.who(), &file, &incoming, choose));
     match taken.await? {
-        Ok(_) => {
-            let address = format!("/hulls{}", query_of(&ask));
-            Ok(Ok(Redirect::to(back_to(&address))))
-        }
+        Ok(_) => Ok(Ok(visit.go("/hulls", &[]))),
         // Somebody put the same in meanwhile: looked over anew, it shows.
         Err(StoreError::Conflict { .. } | StoreError::Taken { .. }) => {
-            Ok(Err((Status::Conflict, ImportPage::of(view, reader, &ask))))
+            Ok(Err((Status::Conflict, ImportPage::of(view, &visit))))
         }
         Err(StoreError::Reference(problem)) => {
             let error = FileError::whole("file", problem);

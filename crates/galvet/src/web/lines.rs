@@ -1,57 +1,34 @@
 //! A hull's lines: looked at, and measured sections put on the record.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{self, Edited, address};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::edit;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::present::page::lines::{self, LinesView};
-use crate::question::Ask;
 use crate::survey::sections_shown;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
+use galvet_store::Kind;
 use galvet_store::files::{input, offsets};
-use galvet_store::{Kind, Steps};
 use rocket::form::Form;
 use rocket::fs::TempFile;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::io::AsyncReadExt;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{FromForm, Route, State, get, post, routes};
+use rocket::{FromForm, Route, get, post, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "lines.html")]
 struct LinesPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     lines: LinesView,
 }
 
-impl LinesPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
-async fn look(
-    slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-    sent: (String, String),
-) -> Result<Option<LinesPage>, Trouble> {
+async fn look(slug: &str, visit: &Visit<'_>, sent: (String, String)) -> Result<LinesPage, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(None);
-    };
+    let hull = shelf.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let made = spawn_blocking(move || {
         let drawn = desk.shapes(&hull).ok().map(|shapes| {
@@ -61,28 +38,22 @@ async fn look(
         });
         lines::lines(&hull.survey, drawn.as_ref(), sent, reader.units)
     });
-    let query = query_of(ask);
-    Ok(Some(LinesPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&format!("/hulls/{slug}/lines"), &query, &[]),
-        place: "hull",
-        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
-        query,
+    Ok(LinesPage {
+        frame: visit
+            .frame_of(
+                "hull",
+                visit.to(&format!("/hulls/{slug}/lines"), &[]),
+                Some((Kind::Hull, slug)),
+            )
+            .await?,
         lines: made.await?,
-    }))
+    })
 }
 
 #[get("/hulls/<slug>/lines")]
-async fn page(
-    slug: &str,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<LinesPage, Status>, Trouble> {
+async fn page(slug: &str, visit: Visit<'_>) -> Result<LinesPage, Trouble> {
     let nothing = (String::new(), String::new());
-    let page = look(slug, &ask, reader, shared, nothing).await?;
-    Ok(page.ok_or(Status::NotFound))
+    look(slug, &visit, nothing).await
 }
 
 #[derive(FromForm)]
@@ -125,10 +96,8 @@ async fn text_of(sent: &Sent<'_>) -> Result<(String, String), String> {
 async fn put(
     slug: &str,
     form: Form<Sent<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<LinesPage>)>, Trouble> {
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, LinesPage)>, Trouble> {
     let (read, text) = if form.action == "forget" {
         (Ok(Vec::new()), String::new())
     } else {
@@ -152,7 +121,7 @@ async fn put(
                 n => format!("{n} measured sections put on"),
             };
             let shown = form.shown.to_owned();
-            let done = edit::edit((shared, reader), slug, label, move |hull| {
+            let done = edit::edit(&visit, slug, label, move |hull| {
                 let now = sections_shown(&hull.survey.offsets).sent_along();
                 if !shown.is_empty() && shown != now {
                     return Err(OTHERS);
@@ -161,16 +130,14 @@ async fn put(
                 Ok(())
             });
             match done.await? {
-                Edited::Kept => {
-                    let to = address(&format!("/hulls/{slug}/lines"), &query_of(&ask), &[]);
-                    return Ok(Ok(Redirect::to(back_to(&to))));
+                Ok(()) => {
+                    return Ok(Ok(visit.go(&format!("/hulls/{slug}/lines"), &[])));
                 }
-                Edited::Gone => return Ok(Err((Status::NotFound, None))),
-                Edited::Refused(problem) => problem.to_string(),
+                Err(problem) => problem.to_string(),
             }
         }
     };
-    let page = look(slug, &ask, reader, shared, (text, problem)).await?;
+    let page = look(slug, &visit, (text, problem)).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -2,6 +2,7 @@
 //! besides.
 
 mod afloat;
+mod answered;
 mod ask;
 mod assets;
 mod caller;
@@ -19,6 +20,7 @@ mod guard;
 mod hull;
 mod hulls;
 mod import;
+mod kept;
 mod kit;
 mod lines;
 mod moved;
@@ -44,11 +46,13 @@ mod tour;
 mod trash;
 mod trials;
 mod undo;
+mod visit;
 mod walk;
 mod waters;
 mod weigh;
 mod who;
 
+pub(crate) use assets::url as asset;
 pub(crate) use open::notice;
 pub use open::{OPEN, open_to_everybody};
 pub use server::{ServeError, Settings, build, serve};

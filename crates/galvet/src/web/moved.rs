@@ -1,9 +1,8 @@
 //! What a changed question moved, against the one it started from.
 
 use super::ask::query_of;
-use super::edit::address;
-use super::reader::Reader;
-use super::shared::{Shared, Shelf, Trouble};
+use super::shared::{Shelf, Trouble};
+use super::visit::{Visit, address};
 use crate::answer::{Answered, Hull};
 use crate::present::page::moved::{self, Moved};
 use crate::present::page::sentence::Sentence;
@@ -20,11 +19,9 @@ fn start_of(ask: &Ask, now: &Brief, shelf: &Shelf) -> Option<(Asked, String)> {
 
 /// Tells it of the hulls `about`; of the whole ranking where none is named.
 pub(super) async fn moved(
-    ask: &Ask,
+    visit: &Visit<'_>,
     now: &Answered,
     shelf: &Arc<Shelf>,
-    reader: Reader,
-    shared: &Shared,
     about: &[String],
 ) -> Result<Moved, Trouble> {
     // What judging filled in was not asked.
@@ -32,14 +29,15 @@ pub(super) async fn moved(
     if let Some(known) = &mut answered.known {
         known.support = None;
     }
-    let Some((asked, query)) = start_of(ask, &answered, shelf) else {
+    let Some((asked, query)) = start_of(&visit.ask, &answered, shelf) else {
         return Ok(Moved::default());
     };
-    let was = shared.ranking(&asked, shelf, reader.caller).await?;
+    let (caller, units) = (visit.reader.caller, visit.reader.units);
+    let was = visit.shared.ranking(&asked, shelf, caller).await?;
     let lines = if about.is_empty() {
-        moved::moved(&was.ranking, &now.ranking, reader.units)
+        moved::moved(&was.ranking, &now.ranking, units)
     } else {
-        moved::about(&was.ranking, &now.ranking, about, reader.units)
+        moved::about(&was.ranking, &now.ranking, about, units)
     };
     Ok(Moved::against(lines, query))
 }
@@ -62,51 +60,47 @@ pub(super) fn keep_along(
 
 /// Tells it of one hull, without ranking the others.
 pub(super) async fn moved_on(
+    visit: &Visit<'_>,
     hull: &Hull,
-    ask: &Ask,
     asked: &Asked,
     shelf: &Arc<Shelf>,
-    reader: Reader,
-    shared: &Shared,
 ) -> Result<Moved, Trouble> {
-    match start_of(ask, &asked.brief, shelf) {
-        Some(start) => against(hull, start, asked, reader, shared).await,
+    match start_of(&visit.ask, &asked.brief, shelf) {
+        Some(start) => against(visit, hull, start, asked).await,
         None => Ok(Moved::default()),
     }
 }
 
 /// Tells it of one hull against the same question with another rig.
 pub(super) async fn moved_since(
-    hull: &Hull,
-    (ask, rig): (&Ask, &str),
+    visit: &Visit<'_>,
+    (hull, rig): (&Hull, &str),
     asked: &Asked,
     shelf: &Arc<Shelf>,
-    reader: Reader,
-    shared: &Shared,
 ) -> Result<Moved, Trouble> {
-    let start = ask.with_rig(rig);
+    let start = visit.ask.with_rig(rig);
     match start.resolve(&shelf.catalogue) {
         Ok(first) if first.brief != asked.brief => {
             let start = (first, query_of(&start));
-            against(hull, start, asked, reader, shared).await
+            against(visit, hull, start, asked).await
         }
         _ => Ok(Moved::default()),
     }
 }
 
 async fn against(
+    visit: &Visit<'_>,
     hull: &Hull,
     (first, query): (Asked, String),
     asked: &Asked,
-    reader: Reader,
-    shared: &Shared,
 ) -> Result<Moved, Trouble> {
-    let (desk, hull, brief) = (shared.desk.clone(), hull.clone(), asked.brief.clone());
-    let lines = shared.work(reader.caller, move || {
+    let (desk, units) = (visit.shared.desk.clone(), visit.reader.units);
+    let (hull, brief) = (hull.clone(), asked.brief.clone());
+    let lines = visit.shared.work(visit.reader.caller, move || {
         let was = desk.afloat(&hull, &first.brief).ok()?;
         let now = desk.afloat(&hull, &brief).ok()?;
         let (was, now) = (&was.assessment, &now.assessment);
-        Some(moved::of_figures(was, now, &brief, reader.units))
+        Some(moved::of_figures(was, now, &brief, units))
     });
     Ok(Moved::against(lines.await?.unwrap_or_default(), query))
 }

@@ -1,66 +1,34 @@
 //! The quick start: a hull from a leaflet, floated as one types.
 
-use super::ask::query_of;
-use super::assets;
+use super::answered::Part;
 use super::moved::{keep_along, moved_on};
-use super::reader::{Reader, back_to, fields, today};
-use super::shared::{Shared, Trouble};
+use super::reader::{Reader, fields, today};
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::answer::{Hull, Patient};
+use crate::form::Sent;
 use crate::present::page::draft::{self, DraftView};
 use crate::present::page::sentence::{self, Sentence};
-use crate::question::Ask;
 use crate::survey::{Draft, put_hull};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_store::files::hulls::HullRecord;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::request::{FromRequest, Outcome, Request};
 use rocket::response::Redirect;
-use rocket::{Route, State, get, post, routes};
-use std::collections::{BTreeMap, HashMap};
+use rocket::{Route, get, post, routes};
+use std::collections::BTreeMap;
 use std::convert::Infallible;
 use std::sync::Arc;
 
 /// The quick start's page.
 #[derive(Template, WebTemplate)]
-#[template(path = "new-hull.html")]
+#[template(path = "new-hull.html", blocks = ["answer"])]
 struct NewHullPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     sentence: Sentence,
     draft: DraftView,
-}
-
-/// Its changing part, for the script.
-#[derive(Template, WebTemplate)]
-#[template(path = "new-hull.html", block = "answer")]
-struct NewHullPart {
-    query: String,
-    sentence: Sentence,
-    draft: DraftView,
-}
-
-impl NewHullPage {
-    fn of(reader: Reader, query: String, sentence: Sentence, draft: DraftView) -> Self {
-        Self {
-            units: reader.units,
-            sun: reader.sun,
-            here: format!("/new-hull{query}"),
-            place: "hulls",
-            query,
-            sentence,
-            draft,
-        }
-    }
-
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 #[rocket::async_trait]
@@ -81,13 +49,9 @@ const FEW: usize = 3;
 /// Key of a draft while it is ranked beside those kept; no slug can be it.
 const DRAFT: &str = "(draft)";
 
-/// Sentence and view of a draft under the brief; `None` with nothing to ask.
-async fn drafted(
-    typed: Draft,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Option<(Sentence, DraftView)>, Trouble> {
+/// The page of a draft under the brief.
+async fn look(typed: Draft, visit: &Visit<'_>) -> Result<NewHullPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     let action = "/new-hull".to_owned();
@@ -99,7 +63,7 @@ async fn drafted(
         survey: Arc::new(read.survey.clone()),
     };
     if !typed.is_empty() {
-        sentence.moved = moved_on(&hull, ask, &asked, &shelf, reader, shared).await?;
+        sentence.moved = moved_on(visit, &hull, &asked, &shelf).await?;
     }
     // What is typed stays, whatever becomes of the question.
     keep_along(&mut sentence, &typed.pairs(), true);
@@ -115,61 +79,38 @@ async fn drafted(
         };
         draft::draft(&typed, &read, &afloat, answered.as_ref(), reader.units)
     });
-    Ok(Some((sentence, view.await?)))
+    Ok(NewHullPage {
+        frame: visit.frame("hulls", visit.to("/new-hull", &[])),
+        sentence,
+        draft: view.await?,
+    })
 }
 
 #[get("/new-hull")]
-async fn page(
-    draft: Draft,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<NewHullPage, Status>, Trouble> {
-    let Some((sentence, draft)) = drafted(draft, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    Ok(Ok(NewHullPage::of(reader, query_of(&ask), sentence, draft)))
+async fn page(draft: Draft, visit: Visit<'_>) -> Result<NewHullPage, Trouble> {
+    look(draft, &visit).await
 }
 
 #[get("/part/new-hull")]
-async fn part(
-    draft: Draft,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<NewHullPart, Status>, Trouble> {
-    let Some((sentence, draft)) = drafted(draft, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    Ok(Ok(NewHullPart {
-        query: query_of(&ask),
-        sentence,
-        draft,
-    }))
+async fn part(draft: Draft, visit: Visit<'_>) -> Result<Part, Trouble> {
+    Part::of(&look(draft, &visit).await?.as_answer())
 }
 
 /// Keeps the draft and goes to its page; what is not understood comes back as it
 /// was typed.
 #[post("/new-hull", data = "<form>")]
 async fn keep(
-    form: Form<HashMap<String, String>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, Result<(Status, NewHullPage), Status>>, Trouble> {
-    let typed = Draft::of(
-        form.iter()
-            .map(|(name, value)| (name.as_str(), value.clone())),
-        reader.typed_in,
-    );
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, NewHullPage)>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
+    let typed = form.iter();
+    let typed = typed.map(|(name, value)| (name.as_str(), value.clone()));
+    let typed = Draft::of(typed, reader.typed_in);
     let read = typed.read(&today());
-    let query = query_of(&ask);
     if typed.is_empty() || !read.mistakes.is_empty() {
-        let Some((sentence, draft)) = drafted(typed, &ask, reader, shared).await? else {
-            return Ok(Err(Err(Status::NotFound)));
-        };
-        let page = NewHullPage::of(reader, query, sentence, draft);
-        return Ok(Err(Ok((Status::UnprocessableEntity, page))));
+        let page = look(typed, &visit).await?;
+        return Ok(Err((Status::UnprocessableEntity, page)));
     }
     let hull = HullRecord {
         survey: read.survey,
@@ -182,11 +123,11 @@ async fn keep(
         rocket::tokio::task::spawn_blocking(move || put_hull(&store, reader.hand.who(), hull));
     let slug = kept.await??;
     let to = if few {
-        format!("/{query}")
+        "/".to_owned()
     } else {
-        format!("/hulls/{slug}{query}")
+        format!("/hulls/{slug}")
     };
-    Ok(Ok(Redirect::to(back_to(&to))))
+    Ok(Ok(visit.go(&to, &[])))
 }
 
 pub(super) fn routes() -> Vec<Route> {

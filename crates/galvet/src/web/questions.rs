@@ -1,23 +1,22 @@
 //! Saving a question, and undoing what was last done.
 
 use super::ask::query_of;
-use super::assets;
 use super::edit::throw;
 use super::errors::{Told, told};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::reader::back_to;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::form::{free_slug, slug_of};
 use crate::present::page::sentence::sentence;
 use crate::question::{self, Ask};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{LONGEST_NAME, NameError, System, one_line, typed_name};
-use galvet_store::{Kind, Record, SavedBrief, Steps};
+use galvet_core::base::{LONGEST_NAME, NameError, one_line, typed_name};
+use galvet_store::{Kind, Record, SavedBrief};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{FromForm, Route, State, get, post, routes};
+use rocket::{FromForm, Route, get, post, routes};
 use std::collections::BTreeMap;
 
 #[derive(FromForm)]
@@ -45,24 +44,14 @@ struct Folder {
 #[derive(Template, WebTemplate)]
 #[template(path = "questions.html")]
 struct QuestionsPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     folders: Vec<Folder>,
-}
-
-impl QuestionsPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 /// The list.
 #[get("/questions")]
-async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<QuestionsPage, Trouble> {
+async fn list(visit: Visit<'_>) -> Result<QuestionsPage, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let mut folders: BTreeMap<String, Vec<Line>> = BTreeMap::new();
     for saved in &shelf.catalogue.briefs {
@@ -78,14 +67,10 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Questi
             words: words.unwrap_or_default(),
         });
     }
-    let query = query_of(&ask);
     Ok(QuestionsPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/questions{query}"),
-        place: "ask",
-        query,
-        steps: steps(shared, reader, None).await?,
+        frame: visit
+            .frame_of("ask", visit.to("/questions", &[]), None)
+            .await?,
         folders: folders
             .into_iter()
             .map(|(customer, questions)| Folder {
@@ -98,27 +83,22 @@ async fn list(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<Questi
 
 /// Throws a saved question away; that can be undone.
 #[post("/questions/<slug>/throw-away")]
-async fn throw_away(
-    slug: String,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, Told>, Trouble> {
-    let thrown = throw(shared, reader, (Kind::Brief, slug), None).await?;
+async fn throw_away(slug: String, visit: Visit<'_>) -> Result<Result<Redirect, Told>, Trouble> {
+    let thrown = throw(&visit, (Kind::Brief, slug), None).await?;
     Ok(thrown.map(|()| Redirect::to("/questions")))
 }
 
 /// Keeps the question of this address under a name.
 #[post("/questions", data = "<form>")]
 async fn save(
-    ask: Ask,
     form: Form<SaveForm<'_>>,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<Redirect, Told>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let asked = visit.ask.resolve(&shelf.catalogue)?;
     let refused = |why: String| {
-        let back = format!("/{}", query_of(&ask));
+        let back = visit.to("/", &[]);
         told(
             Status::UnprocessableEntity,
             "That was not saved",

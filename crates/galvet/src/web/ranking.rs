@@ -1,25 +1,21 @@
 //! The main page: the hulls ranked; also as JSON and as CSV.
 
-use super::ask::{Answered, answered, query_of};
-use super::assets;
+use super::answered::{Answered, Part, answered};
 use super::moved::moved;
-use super::reader::{Reader, fields};
+use super::reader::fields;
 use super::shared::{Shared, Shelf, Trouble};
 use super::shortlist::Shortlist;
-use super::undo::steps;
+use super::visit::{Frame, Visit};
 use crate::present::columns::COLUMNS;
 use crate::present::json::Document;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::sift::{Sieve, Sifted, Wanted, sift};
-use crate::question::{Ask, Asked};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
-use galvet_store::Steps;
 use rocket::http::{ContentType, RawStr, Status};
 use rocket::request::{FromRequest, Outcome};
-use rocket::{Request, Route, State, get, routes};
+use rocket::{Request, Route, get, routes};
 use std::collections::BTreeMap;
 use std::convert::Infallible;
 use std::fmt::Write as _;
@@ -27,15 +23,9 @@ use std::sync::Arc;
 
 /// The main page.
 #[derive(Template, WebTemplate)]
-#[template(path = "ranking.html")]
+#[template(path = "ranking.html", blocks = ["answer"])]
 struct RankingPage {
-    units: System,
-    sun: bool,
-    /// This page's own address, to come back to.
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     /// Records that cannot be used.
     set_aside: usize,
     lead: Lead,
@@ -80,7 +70,7 @@ struct Order {
 }
 
 impl Order {
-    fn of(ranking: &RankingView, wanted: Wanted, list: &Shortlist, ask: &Ask) -> Self {
+    fn of(ranking: &RankingView, wanted: Wanted, list: &Shortlist, query: &str) -> Self {
         let rows: Vec<Sifted<'_>> = ranking
             .rows
             .iter()
@@ -94,7 +84,7 @@ impl Order {
         let known = ranked.chain(ranking.out.iter().map(|o| (&o.key, &o.name)));
         let known: BTreeMap<&String, &String> = known.collect();
         let named = |slug: &String| known.get(slug).map(|name| (slug.clone(), (*name).clone()));
-        let along = |limits| format!("/{}", with_more(&query_of(ask), &wanted.pairs(limits)));
+        let along = |limits| format!("/{}", with_more(query, &wanted.pairs(limits)));
         Self {
             sieve: sift(&rows, &wanted),
             columns: COLUMNS
@@ -139,133 +129,71 @@ impl<'r> FromRequest<'r> for Wanted {
     }
 }
 
-/// The main page's changing part, for the script.
-#[derive(Template, WebTemplate)]
-#[template(path = "ranking.html", block = "answer")]
-struct RankingPart {
-    query: String,
-    steps: Steps,
-    /// Records that cannot be used.
-    set_aside: usize,
-    lead: Lead,
-    sentence: Sentence,
-    order: Order,
-    ranking: Arc<RankingView>,
-}
-
 /// A shelf without hulls or waters.
 #[derive(Template, WebTemplate)]
 #[template(path = "empty.html")]
 struct EmptyPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
 }
 
-impl RankingPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
-impl EmptyPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
-/// Question, sentence and answer of a request; `None` with nothing to ask about.
-async fn answer(
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Option<(Asked, Sentence, Arc<RankingView>)>, Trouble> {
+/// The page; `Err` the one of a shelf with nothing to ask about.
+async fn look(
+    wanted: Wanted,
+    list: &Shortlist,
+    visit: &Visit<'_>,
+) -> Result<Result<Answered<RankingPage>, EmptyPage>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
+    let here = visit.to("/", &[]);
     if shelf.hulls.is_empty() {
-        return Ok(None);
+        let frame = visit.frame("ranking", here);
+        return Ok(Err(EmptyPage { frame }));
     }
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
-    sentence.moved = moved(ask, &answer, &shelf, reader, shared, &[]).await?;
-    let view = shared.view(answer, reader.units).await?;
-    Ok(Some((asked, sentence, view)))
+    sentence.moved = moved(visit, &answer, &shelf, &[]).await?;
+    let ranking = shared.view(answer, reader.units).await?;
+    let page = RankingPage {
+        frame: visit.frame_of("ranking", here, None).await?,
+        set_aside: shelf.catalogue.set_aside.len(),
+        lead: Lead::of(&shelf, shared),
+        sentence,
+        order: Order::of(&ranking, wanted, list, &visit.query),
+        ranking,
+    };
+    Ok(Ok(answered(&asked, page)))
 }
 
 #[get("/", rank = 1)]
-async fn ranking_page(
+async fn page(
     wanted: Wanted,
     list: Shortlist,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<Answered<RankingPage>, EmptyPage>, Trouble> {
-    let query = query_of(&ask);
-    let here = format!("/{query}");
-    let units = reader.units;
-    let place = "ranking";
-    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
-        return Ok(Err(EmptyPage {
-            units,
-            sun: reader.sun,
-            here,
-            place,
-            query,
-        }));
-    };
-    let shelf = shared.shelf().await?;
-    let page = RankingPage {
-        units,
-        sun: reader.sun,
-        here,
-        place,
-        query,
-        steps: steps(shared, reader, None).await?,
-        set_aside: shelf.catalogue.set_aside.len(),
-        lead: Lead::of(&shelf, shared),
-        sentence,
-        order: Order::of(&ranking, wanted, &list, &ask),
-        ranking,
-    };
-    Ok(Ok(answered(&asked, page)))
+    look(wanted, &list, &visit).await
 }
 
 #[get("/part/ranking")]
-async fn ranking_part(
+async fn part(
     wanted: Wanted,
     list: Shortlist,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Answered<RankingPart>, Status>, Trouble> {
-    let Some((asked, sentence, ranking)) = answer(&ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
-    };
-    let shelf = shared.shelf().await?;
-    let page = RankingPart {
-        query: query_of(&ask),
-        steps: steps(shared, reader, None).await?,
-        set_aside: shelf.catalogue.set_aside.len(),
-        lead: Lead::of(&shelf, shared),
-        sentence,
-        order: Order::of(&ranking, wanted, &list, &ask),
-        ranking,
-    };
-    Ok(Ok(answered(&asked, page)))
+    visit: Visit<'_>,
+) -> Result<Answered<Part>, Trouble> {
+    let page = look(wanted, &list, &visit).await?;
+    let page = page.map_err(|_| Trouble::Gone)?;
+    page.part(|page| Part::of(&page.as_answer()))
 }
 
 /// The ranking of a request in another presentation; metric like all of them.
 async fn presented(
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     kind: ContentType,
     present: fn(&crate::answer::Answered) -> Option<String>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let asked = visit.ask.resolve(&shelf.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }
@@ -277,29 +205,21 @@ async fn presented(
 }
 
 #[get("/ranking.json")]
-async fn ranking_json(
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    presented(&ask, reader, shared, ContentType::JSON, |answer| {
+async fn ranking_json(visit: Visit<'_>) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    presented(&visit, ContentType::JSON, |answer| {
         serde_json::to_string(&Document::of(answer)).ok()
     })
     .await
 }
 
 #[get("/ranking.csv")]
-async fn ranking_csv(
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    presented(&ask, reader, shared, ContentType::CSV, |answer| {
+async fn ranking_csv(visit: Visit<'_>) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    presented(&visit, ContentType::CSV, |answer| {
         crate::present::csv::ranking(answer).ok()
     })
     .await
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![ranking_page, ranking_part, ranking_json, ranking_csv]
+    routes![page, part, ranking_json, ranking_csv]
 }

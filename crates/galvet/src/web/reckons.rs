@@ -1,43 +1,24 @@
 //! "How Galvet reckons": the guide values.
 
-use super::ask::query_of;
-use super::assets;
-use super::reader::Reader;
-use super::shared::Shared;
+use super::visit::{Frame, Visit};
 use crate::present::page::reckons::{GuideSection, table};
-use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use rocket::response::content::RawText;
-use rocket::{Route, State, get, routes};
+use rocket::{Route, get, routes};
 
 #[derive(Template, WebTemplate)]
 #[template(path = "reckons.html")]
 struct ReckonsPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     sections: Vec<GuideSection>,
 }
 
-impl ReckonsPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
 #[get("/reckons")]
-fn reckons(ask: Ask, reader: Reader, shared: &State<Shared>) -> ReckonsPage {
-    let query = query_of(&ask);
+fn reckons(visit: Visit<'_>) -> ReckonsPage {
+    let (reader, shared) = (visit.reader, visit.shared);
     ReckonsPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/reckons{query}"),
-        place: "reckons",
-        query,
+        frame: visit.frame("reckons", visit.to("/reckons", &[])),
         sections: table(shared.desk.guides(), reader.units),
     }
 }

@@ -1,36 +1,29 @@
 //! Working on a hull's record: readings, words, history, throwing away.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::throw;
+use super::edit::{came_of, throw};
 use super::errors::Told;
-use super::reader::{Reader, back_to, today};
-use super::shared::{Shared, Trouble};
+use super::reader::{back_to, today};
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::form::{Refusal, Sent};
 use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
-use crate::question::Ask;
 use crate::survey::{self, EditError};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{Keyed, System, day};
+use galvet_core::base::{Keyed, day};
 use galvet_core::hull::{Kept, Measure, Reading, Source};
-use galvet_store::{Kind, Record, Steps, Store, StoreError};
+use galvet_store::{Kind, Record, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{FromForm, Route, State, get, post, routes};
+use rocket::{FromForm, Route, get, post, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "record.html")]
 struct RecordPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     /// Said at the top: a change that was not made, and why.
     trouble: String,
     /// Whether there is a simulated scale.
@@ -38,100 +31,65 @@ struct RecordPage {
     record: RecordView,
 }
 
-impl RecordPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
 /// A page, or where to go.
-type Answer = Result<Result<Redirect, (Status, Option<RecordPage>)>, Trouble>;
+type Answer = Result<Result<Redirect, (Status, RecordPage)>, Trouble>;
 
-fn look(
-    store: &Store,
-    slug: &str,
-    query: String,
-    (reader, simulates): (Reader, bool),
-    not_taken: &NotTaken,
-) -> Result<Option<RecordPage>, StoreError> {
-    let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, slug)? else {
-        return Ok(None);
+async fn look(slug: &str, visit: &Visit<'_>, not_taken: &NotTaken) -> Result<RecordPage, Trouble> {
+    let (store, key) = (visit.shared.store.clone(), slug.to_owned());
+    let read = move || -> Result<_, StoreError> {
+        let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, &key)? else {
+            return Ok(None);
+        };
+        let history = store.history(Kind::Hull, known.id)?;
+        Ok(Some((known, hull, history)))
     };
-    let history = store.history(Kind::Hull, known.id)?;
-    Ok(Some(RecordPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/hulls/{slug}/record{query}"),
-        place: "hull",
-        steps: store.steps(reader.hand.who(), Some((Kind::Hull, slug)))?,
-        simulates,
+    let read = spawn_blocking(read).await??;
+    let (known, hull, history) = read.ok_or(Trouble::Gone)?;
+    let here = visit.to(&format!("/hulls/{slug}/record"), &[]);
+    let about = Some((Kind::Hull, slug));
+    Ok(RecordPage {
+        frame: visit.frame_of("hull", here, about).await?,
+        simulates: visit.shared.simulates,
         trouble: if not_taken.field.is_empty() {
             not_taken.problem.clone()
         } else {
             String::new()
         },
-        record: record::record(&hull, known, &history, not_taken, reader.units),
-        query,
-    }))
+        record: record::record(&hull, known, &history, not_taken, visit.reader.units),
+    })
 }
 
 #[get("/hulls/<slug>/record")]
-async fn page(
-    slug: String,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<RecordPage, Status>, Trouble> {
-    let (store, query) = (shared.store.clone(), query_of(&ask));
-    let simulates = shared.simulates;
-    let look = move || {
-        look(
-            &store,
-            &slug,
-            query,
-            (reader, simulates),
-            &NotTaken::default(),
-        )
-    };
-    Ok(spawn_blocking(look).await??.ok_or(Status::NotFound))
+async fn page(slug: &str, visit: Visit<'_>) -> Result<RecordPage, Trouble> {
+    look(slug, &visit, &NotTaken::default()).await
 }
 
 /// Makes a change off the request's thread, and comes back to the record; a
 /// change that is refused comes back as typed.
 async fn change(
-    slug: String,
-    query: String,
-    reader: Reader,
-    shared: &Shared,
+    slug: &str,
+    visit: &Visit<'_>,
     typed: NotTaken,
     make: impl FnOnce(&Store, &str) -> Result<(), EditError> + Send + 'static,
 ) -> Answer {
-    let (store, simulates) = (shared.store.clone(), shared.simulates);
-    let done = spawn_blocking(move || -> Result<_, StoreError> {
-        let problem = match make(&store, &slug) {
-            Ok(()) => {
-                let record = format!("/hulls/{slug}/record{query}");
-                let address = match typed.back.as_str() {
-                    "" => record,
-                    back => back.to_owned(),
-                };
-                return Ok(Ok(Redirect::to(back_to(&address))));
-            }
-            Err(EditError::Store(error)) => return Err(error),
-            Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
-            Err(EditError::Refused(refusal)) => refusal,
-        };
-        let mut not_taken = NotTaken {
-            problem: problem.to_string(),
-            ..typed
-        };
-        if !not_taken.words.typed.is_empty() {
-            not_taken.words.mistakes = problem.0;
+    let (store, key) = (visit.shared.store.clone(), slug.to_owned());
+    let done = spawn_blocking(move || make(&store, &key));
+    let refusal = match came_of(done.await?)? {
+        Ok(()) if typed.back.is_empty() => {
+            return Ok(Ok(visit.go(&format!("/hulls/{slug}/record"), &[])));
         }
-        let page = look(&store, &slug, query, (reader, simulates), &not_taken)?;
-        Ok(Err((Status::UnprocessableEntity, page)))
-    });
-    Ok(done.await??)
+        Ok(()) => return Ok(Ok(Redirect::to(back_to(&typed.back)))),
+        Err(refusal) => refusal,
+    };
+    let mut not_taken = NotTaken {
+        problem: refusal.to_string(),
+        ..typed
+    };
+    if !not_taken.words.typed.is_empty() {
+        not_taken.words.mistakes = refusal.0;
+    }
+    let page = look(slug, visit, &not_taken).await?;
+    Ok(Err((Status::UnprocessableEntity, page)))
 }
 
 #[derive(FromForm)]
@@ -157,15 +115,10 @@ fn short(text: &str) -> String {
 
 /// Adds a reading; what stood there stays.
 #[post("/hulls/<slug>/readings", data = "<form>")]
-async fn add_reading(
-    slug: String,
-    form: Form<ReadingForm<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn add_reading(slug: &str, form: Form<ReadingForm<'_>>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let Some(measure) = Measure::from_key(form.measure) else {
-        return Ok(Err((Status::NotFound, None)));
+        return Err(Trouble::Gone);
     };
     let (typed, date) = (short(form.value), short(form.date));
     let source = Source::from_key(form.source);
@@ -202,7 +155,7 @@ async fn add_reading(
         back: form.back.to_owned(),
         ..NotTaken::default()
     };
-    change(slug, query_of(&ask), reader, shared, not_taken, make).await
+    change(slug, &visit, not_taken, make).await
 }
 
 #[derive(FromForm)]
@@ -213,15 +166,10 @@ struct OffForm<'r> {
 
 /// Takes a reading off; the history keeps it.
 #[post("/hulls/<slug>/readings/off", data = "<form>")]
-async fn take_off(
-    slug: String,
-    form: Form<OffForm<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn take_off(slug: &str, form: Form<OffForm<'_>>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let Some(measure) = Measure::from_key(form.measure) else {
-        return Ok(Err((Status::NotFound, None)));
+        return Err(Trouble::Gone);
     };
     let named = form.reading.to_owned();
     let make = move |store: &Store, slug: &str| {
@@ -239,26 +187,13 @@ async fn take_off(
         })
         .map(|_| ())
     };
-    change(
-        slug,
-        query_of(&ask),
-        reader,
-        shared,
-        NotTaken::default(),
-        make,
-    )
-    .await
+    change(slug, &visit, NotTaken::default(), make).await
 }
 
 /// Sets the words that were typed anew; what somebody else changed meanwhile stays.
 #[post("/hulls/<slug>/words", data = "<form>")]
-async fn set_words(
-    slug: String,
-    form: Form<Sent>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn set_words(slug: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let form = form.into_inner();
     let mut not_taken = NotTaken {
         back: form.get("back").cloned().unwrap_or_default(),
@@ -271,7 +206,7 @@ async fn set_words(
         })
         .map(|_| ())
     };
-    change(slug, query_of(&ask), reader, shared, not_taken, make).await
+    change(slug, &visit, not_taken, make).await
 }
 
 #[derive(FromForm)]
@@ -285,13 +220,8 @@ struct StandByForm<'r> {
 
 /// Stands by an odd figure: it is not asked about again while it stays so.
 #[post("/hulls/<slug>/stand-by", data = "<form>")]
-async fn stand_by(
-    slug: String,
-    form: Form<StandByForm<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn stand_by(slug: &str, form: Form<StandByForm<'_>>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let kept = Kept {
         finding: form.finding.chars().take(1_000).collect(),
         who: short(form.who),
@@ -306,18 +236,13 @@ async fn stand_by(
         .map(|_| ())
     };
     let typed = NotTaken::default();
-    change(slug, query_of(&ask), reader, shared, typed, make).await
+    change(slug, &visit, typed, make).await
 }
 
 /// Asks about an odd figure again.
 #[post("/hulls/<slug>/doubt", data = "<form>")]
-async fn doubt(
-    slug: String,
-    form: Form<StandByForm<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn doubt(slug: &str, form: Form<StandByForm<'_>>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let finding = form.finding.to_owned();
     let make = move |store: &Store, slug: &str| {
         let label = "an odd figure doubted again";
@@ -334,7 +259,7 @@ async fn doubt(
         .map(|_| ())
     };
     let typed = NotTaken::default();
-    change(slug, query_of(&ask), reader, shared, typed, make).await
+    change(slug, &visit, typed, make).await
 }
 
 #[derive(FromForm)]
@@ -345,13 +270,8 @@ struct BackForm {
 /// Puts the record back to what it was at a revision; that is a change like any
 /// other.
 #[post("/hulls/<slug>/back", data = "<form>")]
-async fn back(
-    slug: String,
-    form: Form<BackForm>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Answer {
+async fn back(slug: &str, form: Form<BackForm>, visit: Visit<'_>) -> Answer {
+    let reader = visit.reader;
     let revision = form.revision;
     let make = move |store: &Store, slug: &str| {
         let (known, _) = store.record(Kind::Hull, slug)?.ok_or(EditError::Gone)?;
@@ -364,15 +284,7 @@ async fn back(
             Err(error) => Err(error.into()),
         }
     };
-    change(
-        slug,
-        query_of(&ask),
-        reader,
-        shared,
-        NotTaken::default(),
-        make,
-    )
-    .await
+    change(slug, &visit, NotTaken::default(), make).await
 }
 
 #[derive(FromForm)]
@@ -384,16 +296,12 @@ struct ThrowForm {
 /// Throws the hull away, as it was seen; it stays in the trash.
 #[post("/hulls/<slug>/throw-away", data = "<form>")]
 async fn throw_away(
-    slug: String,
+    slug: &str,
     form: Form<ThrowForm>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<Redirect, Told>, Trouble> {
-    let (query, record) = (query_of(&ask), (Kind::Hull, slug));
-    Ok(throw(shared, reader, record, form.seen)
-        .await?
-        .map(|()| Redirect::to(back_to(&format!("/hulls{query}")))))
+    let thrown = throw(&visit, (Kind::Hull, slug.to_owned()), form.seen).await?;
+    Ok(thrown.map(|()| visit.go("/hulls", &[])))
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -2,11 +2,12 @@
 //! and the page that shows what it moves is next.
 
 use super::ask::query_of;
-use super::edit::{self, Edited, Typed, address};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
+use super::edit;
+use super::reader::back_to;
+use super::shared::Trouble;
+use super::visit::{Visit, address};
+use crate::form::Sent;
 use crate::kit::{kept_already, put_variant, rig_with};
-use crate::question::Ask;
 use crate::survey;
 use galvet_core::figures::{Change, Remedy, Setup, remedies};
 use galvet_core::hull::{Modification, Progress};
@@ -16,7 +17,7 @@ use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{Route, State, post, routes};
+use rocket::{Route, post, routes};
 use std::sync::Arc;
 
 /// Remedies looked through for the one that was asked for.
@@ -25,16 +26,13 @@ const MOST: usize = 12;
 /// The remedy of a word for a line of the question's rig, worked out anew; the rig.
 async fn worked_out(
     slug: &str,
-    typed: &Typed,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    typed: &Sent,
+    visit: &Visit<'_>,
 ) -> Result<Option<(Remedy, Rig)>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(None);
-    };
+    let hull = shelf.hull(slug)?.clone();
     let line: Option<usize> = typed.get("line").and_then(|l| l.parse().ok());
     let word = typed.get("remedy").cloned().unwrap_or_default();
     let desk = shared.desk.clone();
@@ -63,14 +61,13 @@ fn planned(made: &Modification, thing: &str) -> Modification {
 #[post("/hulls/<slug>/remedy", data = "<form>")]
 async fn take(
     slug: &str,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    form: Form<Sent>,
+    visit: Visit<'_>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let typed = form.into_inner();
-    let board = address(&format!("/hulls/{slug}/stow"), &query_of(&ask), &[]);
-    let Some((remedy, rig)) = worked_out(slug, &typed, &ask, reader, shared).await? else {
+    let board = visit.to(&format!("/hulls/{slug}/stow"), &[]);
+    let Some((remedy, rig)) = worked_out(slug, &typed, &visit).await? else {
         // What was offered is no remedy any more: the board as it is now says so.
         return Ok(Ok(Redirect::to(back_to(&board))));
     };
@@ -79,7 +76,7 @@ async fn take(
     if let Change::Fit(made) = &remedy.change {
         let made = planned(made, thing);
         let label = format!("change “{}” planned", made.name);
-        let kept = edit::edit((shared, reader), slug, label, move |hull| {
+        let kept = edit::edit(&visit, slug, label, move |hull| {
             let mut all = hull.survey.fitout.modifications.iter();
             if all.any(|m| m.name == made.name) {
                 return Ok(());
@@ -87,12 +84,11 @@ async fn take(
             survey::put_modification(hull, None, made.clone())
         });
         return Ok(match kept.await? {
-            Edited::Kept => {
-                let to = address(&format!("/hulls/{slug}/changes"), &query_of(&ask), &[]);
+            Ok(()) => {
+                let to = visit.to(&format!("/hulls/{slug}/changes"), &[]);
                 Ok(Redirect::to(back_to(&to)))
             }
-            Edited::Gone => Err(Status::NotFound),
-            Edited::Refused(_) => Err(Status::UnprocessableEntity),
+            Err(_) => Err(Status::UnprocessableEntity),
         });
     }
     let shelf = shared.shelf().await?;

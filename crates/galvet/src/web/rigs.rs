@@ -1,85 +1,72 @@
 //! The rig builder.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{Typed, action, address, kit_throw};
+use super::edit::{action, came_of, kit_throw};
 use super::errors::{Told, told};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::reader::Reader;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit, address};
+use crate::form::Sent;
 use crate::kit::{self, LineChange};
 use crate::present::page::rig::{self, RigView};
 use crate::present::page::sentence::{self, Sentence};
-use crate::question::Ask;
 use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{System, typed_name};
+use galvet_core::base::typed_name;
 use galvet_core::gear::Gear;
 use galvet_core::rig::Importance;
-use galvet_store::{Kind, Record, Steps, Store};
+use galvet_store::{Kind, Record, Store};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{Route, State, get, post, routes};
+use rocket::{Route, get, post, routes};
 
 /// A rig's page.
 #[derive(Template, WebTemplate)]
 #[template(path = "rig.html")]
 struct RigPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     /// Who is aboard: the question's crew.
     sentence: Sentence,
     rig: RigView,
 }
 
 impl RigPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-
     /// The page's form address, the search kept.
     fn form(&self) -> String {
         let path = format!("/rigs/{}", self.rig.key);
         let find = Some(self.rig.find.as_str()).filter(|f| !f.is_empty());
         let pairs: Vec<(&str, &str)> = find.map(|f| ("find", f)).into_iter().collect();
-        address(&path, &self.query, &pairs)
+        address(&path, &self.frame.query, &pairs)
     }
 }
 
 async fn look(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     (find, against, trouble): (String, Option<String>, String),
-) -> Result<Option<RigPage>, Trouble> {
+) -> Result<RigPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let on = shared.shelf().await?;
     let all = &on.catalogue;
-    let Some(mine) = all.rigs.iter().find(|r| r.key == slug) else {
-        return Ok(None);
-    };
-    let query = query_of(ask);
+    let mine = all.rigs.iter().find(|r| r.key == slug);
+    let mine = mine.ok_or(Trouble::Gone)?;
     let question = ask.resolve(all)?;
     let path = format!("/rigs/{slug}");
     let sentence = sentence::sentence(&question, all, path, reader.units);
     let asked = (find.as_str(), against.as_deref());
-    Ok(Some(RigPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&format!("/rigs/{slug}"), &query, &[]),
-        place: "kit",
-        steps: steps(shared, reader, Some((Kind::Rig, slug))).await?,
-        query,
+    Ok(RigPage {
+        frame: visit
+            .frame_of(
+                "kit",
+                visit.to(&format!("/rigs/{slug}"), &[]),
+                Some((Kind::Rig, slug)),
+            )
+            .await?,
         sentence,
         rig: rig::rig(mine, &all.gear, &all.rigs, asked, trouble, reader.units),
-    }))
+    })
 }
 
 #[get("/rigs/<slug>?<find>&<against>")]
@@ -87,28 +74,21 @@ async fn page(
     slug: &str,
     find: Option<String>,
     against: Option<String>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<RigPage, Status>, Trouble> {
+    visit: Visit<'_>,
+) -> Result<RigPage, Trouble> {
     let asked = (find.unwrap_or_default(), against, String::new());
-    let page = look(slug, &ask, reader, shared, asked).await?;
-    Ok(page.ok_or(Status::NotFound))
+    look(slug, &visit, asked).await
 }
 
 /// Begins a rig.
 #[post("/rigs", data = "<form>")]
-async fn begin(
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, Told>, Trouble> {
+async fn begin(form: Form<Sent>, visit: Visit<'_>) -> Result<Result<Redirect, Told>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let named = match kit::new_rig(form.get("name").map_or("", String::as_str)) {
         Ok(named) => named,
         Err(problem) => {
             let why = format!("{problem}.");
-            let back = address("/kit", &query_of(&ask), &[]);
+            let back = visit.to("/kit", &[]);
             return Ok(Err(told(
                 Status::UnprocessableEntity,
                 "No rig was begun",
@@ -119,12 +99,11 @@ async fn begin(
     };
     let store = shared.store.clone();
     let key = spawn_blocking(move || kit::put_rig(&store, reader.hand.who(), named)).await??;
-    let to = address(&format!("/rigs/{key}"), &query_of(&ask), &[]);
-    Ok(Ok(Redirect::to(back_to(&to))))
+    Ok(Ok(visit.go(&format!("/rigs/{key}"), &[])))
 }
 
 /// The step a form asks for, with the words for the history.
-fn step(typed: &Typed, shelf: &[Gear]) -> Result<(LineChange, String), String> {
+fn step(typed: &Sent, shelf: &[Gear]) -> Result<(LineChange, String), String> {
     let text = |name: &str| typed.get(name).map_or("", String::as_str);
     let item = text("item");
     Ok(match action(typed) {
@@ -179,7 +158,7 @@ fn apply(
     store: &Store,
     reader: Reader,
     slug: &str,
-    typed: &Typed,
+    typed: &Sent,
     shelf: &[Gear],
 ) -> Result<String, EditError> {
     let text = |name: &str| typed.get(name).map_or("", String::as_str);
@@ -194,7 +173,7 @@ fn apply(
             })?;
         }
         "throw-away" => {
-            kit_throw(store, reader, (Kind::Rig, slug))?;
+            kit_throw(store, reader.hand.who(), (Kind::Rig, slug))?;
             return Ok(String::new());
         }
         _ => {
@@ -212,16 +191,15 @@ fn apply(
 async fn put(
     slug: &str,
     find: Option<String>,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<RigPage>)>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, RigPage)>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
     let shelf = shared.shelf().await?;
     let (store, key) = (shared.store.clone(), slug.to_owned());
     let done = spawn_blocking(move || apply(&store, reader, &key, &typed, &shelf.catalogue.gear));
-    let trouble = match done.await? {
+    let trouble = match came_of(done.await?)? {
         Ok(to) => {
             let path = if to.is_empty() {
                 "/kit".to_owned()
@@ -230,15 +208,12 @@ async fn put(
             };
             let find = find.filter(|f| !f.is_empty() && !to.is_empty());
             let pairs: Vec<(&str, &str)> = find.iter().map(|f| ("find", f.as_str())).collect();
-            let to = address(&path, &query_of(&ask), &pairs);
-            return Ok(Ok(Redirect::to(back_to(&to))));
+            return Ok(Ok(visit.go(&path, &pairs)));
         }
-        Err(EditError::Gone) => return Ok(Err((Status::NotFound, None))),
-        Err(EditError::Refused(refusal)) => refusal.to_string(),
-        Err(EditError::Store(error)) => return Err(error.into()),
+        Err(refusal) => refusal.to_string(),
     };
     let asked = (find.unwrap_or_default(), None, trouble);
-    let page = look(slug, &ask, reader, shared, asked).await?;
+    let page = look(slug, &visit, asked).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

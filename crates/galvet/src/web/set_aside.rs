@@ -1,13 +1,10 @@
 //! Records that cannot be used: what is wrong with them, and what can be done.
 
-use super::ask::query_of;
-use super::assets;
 use super::reader::Reader;
 use super::shared::{Shared, Trouble};
-use crate::question::Ask;
+use super::visit::{Frame, Visit};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_store::{SetAside, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -17,34 +14,16 @@ use rocket::{FromForm, Route, State, get, post, routes, uri};
 #[derive(Template, WebTemplate)]
 #[template(path = "set-aside.html")]
 struct SetAsidePage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     records: Vec<SetAside>,
 }
 
-impl SetAsidePage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
 #[get("/set-aside")]
-async fn set_aside(
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<SetAsidePage, Trouble> {
+async fn set_aside(visit: Visit<'_>) -> Result<SetAsidePage, Trouble> {
+    let shared = visit.shared;
     let shelf = shared.shelf().await?;
-    let query = query_of(&ask);
     Ok(SetAsidePage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/set-aside{query}"),
-        place: "set-aside",
-        query,
+        frame: visit.frame("set-aside", visit.to("/set-aside", &[])),
         records: shelf.catalogue.set_aside.clone(),
     })
 }
@@ -66,7 +45,7 @@ async fn mend(
     let mut records = shelf.catalogue.set_aside.iter();
     let wanted = |r: &&SetAside| r.kind.key() == form.kind && r.known.id == form.id;
     let Some(record) = records.find(wanted).cloned() else {
-        return Ok(Err(Status::NotFound));
+        return Err(Trouble::Gone);
     };
     let store = shared.store.clone();
     let work = move || store.mend(reader.hand.who(), record.kind, record.known);

@@ -53,6 +53,8 @@ pub(crate) struct Shared {
 pub(crate) enum Trouble {
     /// Something broke.
     Ours,
+    /// There is nothing of that name (any more).
+    Gone,
     /// Too many ask at once.
     Busy,
     /// There is no water a question could be asked of.

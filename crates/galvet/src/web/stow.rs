@@ -1,54 +1,34 @@
 //! The stow board of a hull: the rig of the question laid out on her, things put by
 //! hand, tried before they are kept.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{self, Edited, Typed, action, address};
+use super::answered::Part;
+use super::edit::{self, action};
 use super::moved::{moved_on, moved_since};
-use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::reader::back_to;
+use super::shared::Trouble;
+use super::visit::{Frame, Visit, address};
 use crate::answer::Board;
 use crate::form::Refusal;
+use crate::form::Sent;
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::stow::{self, StowView};
-use crate::question::Ask;
 use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{Keyed, System};
 use galvet_core::hull::Pin;
 use galvet_core::stow::{Mode, Space};
-use galvet_store::Steps;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{FromForm, Route, State, get, post, routes};
+use rocket::{FromForm, Route, get, post, routes};
 use serde::Deserialize;
 
 /// The page.
 #[derive(Template, WebTemplate)]
-#[template(path = "stow.html")]
+#[template(path = "stow.html", blocks = ["answer"])]
 struct StowPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
-    sentence: Sentence,
-    key: String,
-    name: String,
-    stow: Result<StowView, String>,
-}
-
-/// The page's changing part, for the scripts.
-#[derive(Template, WebTemplate)]
-#[template(path = "stow.html", block = "answer")]
-struct StowPart {
-    here: String,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     sentence: Sentence,
     key: String,
     name: String,
@@ -56,42 +36,13 @@ struct StowPart {
 }
 
 impl StowPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-
     fn at(&self, thing: &str, nth: &u32) -> String {
-        at(&self.key, &self.query, thing, *nth)
+        at(&self.key, &self.frame.query, thing, *nth)
     }
 
     fn mode(&self, word: &str) -> String {
         let path = format!("/hulls/{}/stow", self.key);
-        address(&path, &self.query, &[("mode", word)])
-    }
-}
-
-impl StowPart {
-    fn at(&self, thing: &str, nth: &u32) -> String {
-        at(&self.key, &self.query, thing, *nth)
-    }
-
-    fn mode(&self, word: &str) -> String {
-        let path = format!("/hulls/{}/stow", self.key);
-        address(&path, &self.query, &[("mode", word)])
-    }
-}
-
-impl From<StowPage> for StowPart {
-    fn from(page: StowPage) -> Self {
-        Self {
-            here: page.here,
-            query: page.query,
-            steps: page.steps,
-            sentence: page.sentence,
-            key: page.key,
-            name: page.name,
-            stow: page.stow,
-        }
+        address(&path, &self.frame.query, &[("mode", word)])
     }
 }
 
@@ -127,23 +78,16 @@ impl Default for Shown {
     }
 }
 
-async fn look(
-    slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-    shown: Shown,
-) -> Result<Option<StowPage>, Trouble> {
+async fn look(slug: &str, visit: &Visit<'_>, shown: Shown) -> Result<StowPage, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(None);
-    };
+    let hull = shelf.hull(slug)?.clone();
     let path = format!("/hulls/{slug}/stow");
     let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
     sentence.moved = match &shown.since {
-        Some(rig) => moved_since(&hull, (ask, rig), &asked, &shelf, reader, shared).await?,
-        None => moved_on(&hull, ask, &asked, &shelf, reader, shared).await?,
+        Some(rig) => moved_since(visit, (&hull, rig), &asked, &shelf).await?,
+        None => moved_on(visit, &hull, &asked, &shelf).await?,
     };
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let (key, name) = (slug.to_owned(), hull.survey.name());
@@ -155,19 +99,13 @@ async fn look(
         let hand = shown.hand.as_ref().map(|(thing, n)| (thing.as_str(), *n));
         Ok(stow::stow(&board, &pins, hand, shown.trouble, reader.units))
     });
-    let query = query_of(ask);
-    Ok(Some(StowPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(&path, &query, &[]),
-        place: "hull",
-        steps: steps(shared, reader, None).await?,
-        query,
+    Ok(StowPage {
+        frame: visit.frame_of("hull", visit.to(&path, &[]), None).await?,
         sentence,
         key,
         name,
         stow: made.await?,
-    }))
+    })
 }
 
 /// What of the board an address asks to see.
@@ -198,33 +136,19 @@ fn hand(at: Option<String>, n: Option<u32>) -> Shown {
 }
 
 #[get("/hulls/<slug>/stow?<looked..>")]
-async fn page(
-    slug: &str,
-    looked: Looked,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<StowPage, Status>, Trouble> {
-    let page = look(slug, &ask, reader, shared, looked.shown()).await?;
-    Ok(page.ok_or(Status::NotFound))
+async fn page(slug: &str, looked: Looked, visit: Visit<'_>) -> Result<StowPage, Trouble> {
+    look(slug, &visit, looked.shown()).await
 }
 
 #[get("/part/hulls/<slug>/stow?<looked..>")]
-async fn part(
-    slug: &str,
-    looked: Looked,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<StowPart, Status>, Trouble> {
-    let page = look(slug, &ask, reader, shared, looked.shown()).await?;
-    Ok(page.ok_or(Status::NotFound).map(StowPart::from))
+async fn part(slug: &str, looked: Looked, visit: Visit<'_>) -> Result<Part, Trouble> {
+    Part::of(&look(slug, &visit, looked.shown()).await?.as_answer())
 }
 
 /// A pin as a script or a form sends it.
 #[derive(Debug, Deserialize)]
 #[serde(deny_unknown_fields)]
-struct Sent {
+struct SentPin {
     thing: String,
     nth: u32,
     /// Empty where the place is to be told from where it is put.
@@ -238,8 +162,8 @@ struct Sent {
 const MOST: usize = 400;
 
 /// The pins of a text.
-fn read(text: &str) -> Result<Vec<Sent>, String> {
-    let sent: Vec<Sent> =
+fn read(text: &str) -> Result<Vec<SentPin>, String> {
+    let sent: Vec<SentPin> =
         serde_json::from_str(text).map_err(|e| format!("the layout is not understood: {e}"))?;
     if sent.len() > MOST {
         return Err(format!("more than {MOST} things put by hand"));
@@ -247,7 +171,7 @@ fn read(text: &str) -> Result<Vec<Sent>, String> {
     Ok(sent)
 }
 
-impl Sent {
+impl SentPin {
     /// The pin, its place told from the space where it was not named.
     fn pin(self, space: &Space) -> Result<Pin, String> {
         let place = if self.place.is_empty() {
@@ -271,17 +195,11 @@ impl Sent {
 }
 
 /// The space of a hull under a question, and the key of its rig.
-async fn space_of(
-    slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Option<(Space, String)>, Trouble> {
+async fn space_of(slug: &str, visit: &Visit<'_>) -> Result<Option<(Space, String)>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(None);
-    };
+    let hull = shelf.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let space = shared.work(reader.caller, move || {
         let shapes = desk.shapes(&hull).ok()?;
@@ -296,14 +214,12 @@ async fn space_of(
 #[post("/part/hulls/<slug>/stow", data = "<form>")]
 async fn try_out(
     slug: &str,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<StowPart, Status>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Part, Status>, Trouble> {
     let typed = form.into_inner();
-    let Some((space, _)) = space_of(slug, &ask, reader, shared).await? else {
-        return Ok(Err(Status::NotFound));
+    let Some((space, _)) = space_of(slug, &visit).await? else {
+        return Err(Trouble::Gone);
     };
     let sent = read(typed.get("pins").map_or("[]", String::as_str));
     let pins = sent.and_then(|all| all.into_iter().map(|p| p.pin(&space)).collect());
@@ -315,19 +231,19 @@ async fn try_out(
         pins: Some(pins),
         ..hand(typed.get("at").filter(|t| !t.is_empty()).cloned(), nth)
     };
-    let page = look(slug, &ask, reader, shared, shown).await?;
-    Ok(page.ok_or(Status::NotFound).map(StowPart::from))
+    let page = look(slug, &visit, shown).await?;
+    Part::of(&page.as_answer()).map(Ok)
 }
 
 /// What a form asks to be put by hand.
-fn asked(typed: &Typed, space: &Space, units: System) -> Result<Vec<Pin>, Refusal> {
+fn asked(typed: &Sent, space: &Space, units: System) -> Result<Vec<Pin>, Refusal> {
     if let Some(text) = typed.get("pins") {
         let pins = read(text)?.into_iter().map(|p| p.pin(space));
         return Ok(pins.collect::<Result<_, String>>()?);
     }
     let (x, y) = survey::place_typed(typed, units)?;
     let text = |name: &str| typed.get(name).map_or("", |t| t.trim());
-    let sent = Sent {
+    let sent = SentPin {
         thing: text("thing").to_owned(),
         nth: text("nth").parse().unwrap_or(0),
         place: text("place").to_owned(),
@@ -342,14 +258,13 @@ fn asked(typed: &Typed, space: &Space, units: System) -> Result<Vec<Pin>, Refusa
 #[post("/hulls/<slug>/stow", data = "<form>")]
 async fn put(
     slug: &str,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<StowPage>)>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, StowPage)>, Trouble> {
+    let reader = visit.reader;
     let typed = form.into_inner();
-    let Some((space, rig)) = space_of(slug, &ask, reader, shared).await? else {
-        return Ok(Err((Status::NotFound, None)));
+    let Some((space, rig)) = space_of(slug, &visit).await? else {
+        return Err(Trouble::Gone);
     };
     let thing = typed.get("thing").cloned().unwrap_or_default();
     let nth: u32 = typed.get("nth").and_then(|n| n.parse().ok()).unwrap_or(0);
@@ -362,51 +277,45 @@ async fn put(
         _ => format!("{named} put by hand"),
     };
     let (sent, units, freed) = (typed.clone(), reader.units, thing.clone());
-    let done = edit::edit(
-        (shared, reader),
-        slug,
-        label,
-        move |hull| -> Result<(), Refusal> {
-            let pins = match action(&sent) {
-                "free" | "free-all" => Vec::new(),
-                _ => asked(&sent, &space, units)?,
-            };
-            let all = &mut hull.survey.looked.laid;
-            let laid = all.entry(rig.clone()).or_default();
-            match action(&sent) {
-                "free-all" => laid.clear(),
-                "free" => laid.retain(|p| !(p.thing == freed && p.nth == nth)),
-                _ => {
-                    for pin in pins {
-                        laid.retain(|p| !(p.thing == pin.thing && p.nth == pin.nth));
-                        laid.push(pin);
-                    }
+    let done = edit::edit(&visit, slug, label, move |hull| -> Result<(), Refusal> {
+        let pins = match action(&sent) {
+            "free" | "free-all" => Vec::new(),
+            _ => asked(&sent, &space, units)?,
+        };
+        let all = &mut hull.survey.looked.laid;
+        let laid = all.entry(rig.clone()).or_default();
+        match action(&sent) {
+            "free-all" => laid.clear(),
+            "free" => laid.retain(|p| !(p.thing == freed && p.nth == nth)),
+            _ => {
+                for pin in pins {
+                    laid.retain(|p| !(p.thing == pin.thing && p.nth == pin.nth));
+                    laid.push(pin);
                 }
             }
-            if laid.is_empty() {
-                all.remove(&rig);
-            }
-            Ok(())
-        },
-    );
+        }
+        if laid.is_empty() {
+            all.remove(&rig);
+        }
+        Ok(())
+    });
     let at_hand = if action(&typed) == "free-all" {
         ""
     } else {
         &thing
     };
     let trouble = match done.await? {
-        Edited::Kept => {
-            let to = at(slug, &query_of(&ask), at_hand, nth);
+        Ok(()) => {
+            let to = at(slug, &visit.query, at_hand, nth);
             return Ok(Ok(Redirect::to(back_to(&to))));
         }
-        Edited::Gone => return Ok(Err((Status::NotFound, None))),
-        Edited::Refused(refusal) => refusal.to_string(),
+        Err(refusal) => refusal.to_string(),
     };
     let shown = Shown {
         trouble,
         ..hand(Some(thing).filter(|t| !t.is_empty()), Some(nth))
     };
-    let page = look(slug, &ask, reader, shared, shown).await?;
+    let page = look(slug, &visit, shown).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -1,51 +1,33 @@
 //! The tour: four places worth a look, each in the application itself.
 
-use super::assets;
-use super::reader::Reader;
-use super::shared::{Shared, Trouble};
+use super::shared::Trouble;
+use super::visit::{Frame, Visit};
 use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
-use rocket::http::Status;
-use rocket::{Route, State, get, routes};
+use rocket::{Route, get, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "tour.html")]
 struct TourPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     /// The hull that is first for the usual question: slug and name.
     first: (String, String),
 }
 
-impl TourPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-}
-
 #[get("/tour")]
-async fn page(reader: Reader, shared: &State<Shared>) -> Result<Result<TourPage, Status>, Trouble> {
+async fn page(visit: Visit<'_>) -> Result<TourPage, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = Ask::default().resolve(&shelf.catalogue)?;
     let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
-    let Some(first) = answer.ranking.ranked.first() else {
-        return Ok(Err(Status::NotFound));
-    };
+    let first = answer.ranking.ranked.first().ok_or(Trouble::Gone)?;
     let survey = first.survey();
-    Ok(Ok(TourPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: "/tour".to_owned(),
-        place: "tour",
-        query: String::new(),
+    Ok(TourPage {
+        frame: visit.frame("tour", "/tour".to_owned()),
         first: (survey.key.clone(), survey.name()),
-    }))
+    })
 }
 
 pub(super) fn routes() -> Vec<Route> {

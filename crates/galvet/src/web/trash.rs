@@ -1,15 +1,12 @@
 //! The trash: what was thrown away, and out of it again with what it needs.
 
-use super::ask::query_of;
-use super::assets;
 use super::errors::{Told, told};
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Trouble};
+use super::visit::{Frame, Visit};
 use crate::present::page::record::when;
-use crate::question::Ask;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_store::{Kind, Record, Store, StoreError, Trashed};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -31,18 +28,8 @@ struct Thrown {
 #[derive(Template, WebTemplate)]
 #[template(path = "trash.html")]
 struct TrashPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
+    frame: Frame,
     thrown: Vec<Thrown>,
-}
-
-impl TrashPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
 }
 
 /// What a record in the trash is called.
@@ -73,17 +60,13 @@ fn thrown(store: &Store) -> Result<Vec<Thrown>, StoreError> {
 }
 
 #[get("/trash")]
-async fn page(ask: Ask, reader: Reader, shared: &State<Shared>) -> Result<TrashPage, Trouble> {
+async fn page(visit: Visit<'_>) -> Result<TrashPage, Trouble> {
+    let shared = visit.shared;
     let store = shared.store.clone();
     let thrown = spawn_blocking(move || thrown(&store)).await??;
-    let query = query_of(&ask);
     Ok(TrashPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: format!("/trash{query}"),
-        place: "hulls",
+        frame: visit.frame("hulls", visit.to("/trash", &[])),
         thrown,
-        query,
     })
 }
 

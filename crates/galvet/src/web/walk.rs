@@ -1,79 +1,59 @@
 //! The walk along a hull, zone after zone.
 
-use super::ask::query_of;
-use super::assets;
-use super::edit::{self, Edited, Typed, action};
-use super::reader::{Reader, back_to, today};
-use super::shared::{Shared, Trouble};
-use super::undo::steps;
+use super::edit::{self, action};
+use super::reader::{back_to, today};
+use super::shared::Trouble;
+use super::visit::{Frame, Visit, address};
 use crate::form::NotTaken;
 use crate::form::Refusal;
+use crate::form::Sent;
 use crate::present::page::next::{NextStep, next_steps};
 use crate::present::page::walk::{self, WalkView};
-use crate::question::Ask;
 use crate::survey::{self, ZoneStep};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::System;
 use galvet_core::hull::{Source, Survey, zones};
-use galvet_store::{Kind, Steps};
+use galvet_store::Kind;
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::{Route, State, get, post, routes};
+use rocket::{Route, get, post, routes};
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "walk.html")]
 struct WalkPage {
-    units: System,
-    sun: bool,
-    here: String,
-    place: &'static str,
-    query: String,
-    steps: Steps,
+    frame: Frame,
     walk: WalkView,
 }
 
 impl WalkPage {
-    fn asset(&self, name: &str) -> String {
-        assets::url(name)
-    }
-
     /// Address that says she has a place after all.
     fn there(&self, zone: &str) -> String {
         let path = format!("/hulls/{}/walk/there", self.walk.key);
-        edit::address(&path, &self.query, &[("zone", zone)])
+        address(&path, &self.frame.query, &[("zone", zone)])
     }
 
     /// The walk's address at a zone.
     fn at(&self, zone: &str) -> String {
-        address(
-            &self.walk.key,
-            &self.query,
-            Some(zone),
-            self.walk.from_stern,
-        )
+        let (query, stern) = (&self.frame.query, self.walk.from_stern);
+        at(&self.walk.key, query, Some(zone), stern)
     }
 }
 
 /// Address of the walk, at a zone where one is named.
-fn address(slug: &str, query: &str, zone: Option<&str>, from_stern: bool) -> String {
+fn at(slug: &str, query: &str, zone: Option<&str>, from_stern: bool) -> String {
     let mut pairs: Vec<(&str, &str)> = Vec::new();
     pairs.extend(zone.map(|zone| ("zone", zone)));
     if from_stern {
         pairs.push(("end", "stern"));
     }
-    edit::address(&format!("/hulls/{slug}/walk"), query, &pairs)
+    address(&format!("/hulls/{slug}/walk"), query, &pairs)
 }
 
 /// What would tell most of her under the question.
-async fn next(
-    slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
-) -> Result<Vec<NextStep>, Trouble> {
+async fn next(slug: &str, visit: &Visit<'_>) -> Result<Vec<NextStep>, Trouble> {
+    let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let asked = ask.resolve(&shelf.catalogue)?;
     let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
@@ -89,15 +69,12 @@ async fn next(
 
 async fn look(
     slug: &str,
-    ask: &Ask,
-    reader: Reader,
-    shared: &Shared,
+    visit: &Visit<'_>,
     (zone, from_stern): (Option<String>, bool),
     not_taken: NotTaken,
-) -> Result<Option<WalkPage>, Trouble> {
-    let Some((survey, lines)) = edit::drawn(shared, slug).await? else {
-        return Ok(None);
-    };
+) -> Result<WalkPage, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
+    let (survey, lines) = edit::drawn(shared, slug).await?;
     // A place typed in that somebody else says she has not, is shown as she had it.
     let absent = |name: &String| survey.looked.absent.contains(name);
     let anew = !not_taken.typed.is_empty() && zone.as_ref().is_some_and(absent);
@@ -115,18 +92,18 @@ async fn look(
         &not_taken,
         reader.units,
     );
-    let next = next(slug, ask, reader, shared).await?;
+    let next = next(slug, visit).await?;
     let walk = WalkView { anew, next, ..walk };
-    let query = query_of(ask);
-    Ok(Some(WalkPage {
-        units: reader.units,
-        sun: reader.sun,
-        here: address(slug, &query, None, from_stern),
-        place: "hull",
-        steps: steps(shared, reader, Some((Kind::Hull, slug))).await?,
-        query,
+    Ok(WalkPage {
+        frame: visit
+            .frame_of(
+                "hull",
+                at(slug, &visit.query, None, from_stern),
+                Some((Kind::Hull, slug)),
+            )
+            .await?,
         walk,
-    }))
+    })
 }
 
 #[get("/hulls/<slug>/walk?<zone>&<end>")]
@@ -134,39 +111,23 @@ async fn page(
     slug: &str,
     zone: Option<String>,
     end: Option<&str>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<WalkPage, Status>, Trouble> {
+    visit: Visit<'_>,
+) -> Result<WalkPage, Trouble> {
     let at = (zone, end == Some("stern"));
-    let page = look(slug, &ask, reader, shared, at, NotTaken::default()).await?;
-    Ok(page.ok_or(Status::NotFound))
+    look(slug, &visit, at, NotTaken::default()).await
 }
 
 /// Says that she has a place of the template after all.
 #[post("/hulls/<slug>/walk/there?<zone>")]
-async fn there_after_all(
-    slug: &str,
-    zone: String,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, Status>, Trouble> {
-    let to = address(slug, &query_of(&ask), Some(&zone), false);
+async fn there_after_all(slug: &str, zone: String, visit: Visit<'_>) -> Result<Redirect, Trouble> {
+    let to = at(slug, &visit.query, Some(&zone), false);
     let label = format!("{zone} on her after all");
-    let done = edit::edit(
-        (shared, reader),
-        slug,
-        label,
-        move |hull| -> Result<(), Refusal> {
-            survey::set_absent(hull, &zone, false);
-            Ok(())
-        },
-    );
-    Ok(match done.await? {
-        Edited::Gone => Err(Status::NotFound),
-        _ => Ok(Redirect::to(back_to(&to))),
-    })
+    let done = edit::edit(&visit, slug, label, move |hull| -> Result<(), Refusal> {
+        survey::set_absent(hull, &zone, false);
+        Ok(())
+    });
+    let _nothing_to_refuse = done.await?;
+    Ok(Redirect::to(back_to(&to)))
 }
 
 /// Keeps a zone as it was measured and goes on to the next, or takes it off.
@@ -175,20 +136,17 @@ async fn measure(
     slug: &str,
     zone: String,
     end: Option<&str>,
-    form: Form<Typed>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
-) -> Result<Result<Redirect, (Status, Option<WalkPage>)>, Trouble> {
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, WalkPage)>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
     let from_stern = end == Some("stern");
     let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
-        return Ok(Err((Status::NotFound, None)));
-    };
+    let hull = shelf.hull(slug)?;
     let was = survey::zone_of(&hull.survey, &zone);
     if was.is_none() && !hull.survey.looked.absent.contains(&zone) {
-        return Ok(Err((Status::NotFound, None)));
+        return Err(Trouble::Gone);
     }
     let label = match action(&typed) {
         "forget" => format!("{zone} taken off"),
@@ -203,24 +161,27 @@ async fn measure(
         _ => ZoneStep::Keep,
     };
     let (name, sent, units) = (zone.clone(), typed.clone(), reader.units);
-    let done = edit::edit((shared, reader), slug, label, move |hull| {
+    let done = edit::edit(&visit, slug, label, move |hull| {
         survey::keep_zone(hull, (&name, step), &sent, (units, &today()))
     });
     let mistakes = match done.await? {
-        Edited::Kept => {
+        Ok(()) => {
             let goes_on = matches!(action(&typed), "keep" | "absent");
             let next = typed.get("next").filter(|n| goes_on && !n.is_empty());
             let here = (action(&typed) != "absent").then_some(zone.as_str());
             let to = next.map(String::as_str).or(here);
-            let there = address(slug, &query_of(&ask), to, from_stern);
-            return Ok(Ok(Redirect::to(back_to(&there))));
+            return Ok(Ok(Redirect::to(back_to(&at(
+                slug,
+                &visit.query,
+                to,
+                from_stern,
+            )))));
         }
-        Edited::Gone => return Ok(Err((Status::NotFound, None))),
-        Edited::Refused(refusal) => refusal.0,
+        Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
     let at = (Some(zone), from_stern);
-    let page = look(slug, &ask, reader, shared, at, not_taken).await?;
+    let page = look(slug, &visit, at, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

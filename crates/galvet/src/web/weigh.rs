@@ -1,12 +1,11 @@
 //! Weighing a hull or a thing on a hanging scale: the simulated one, in a demo.
 
-use super::ask::query_of;
-use super::edit::{self, Edited, address};
-use super::reader::{Reader, back_to, today};
-use super::shared::{Shared, Trouble};
+use super::edit;
+use super::reader::{back_to, today};
+use super::shared::Trouble;
+use super::visit::Visit;
 use crate::form::Refusal;
 use crate::kit;
-use crate::question::Ask;
 use crate::survey::{self, EditError, HangingScale, Simulated};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Measure, Reading, Source};
@@ -14,7 +13,7 @@ use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{FromForm, Route, State, post, routes};
+use rocket::{FromForm, Route, post, routes};
 
 #[derive(FromForm)]
 struct WeighForm<'r> {
@@ -26,19 +25,16 @@ struct WeighForm<'r> {
 async fn weigh(
     slug: &str,
     form: Form<WeighForm<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
+    let shared = visit.shared;
     let measure = Measure::from_key(form.measure);
     let weight = |m: &Measure| matches!(m, Measure::BareWeight | Measure::FittedWeight);
     let Some(measure) = measure.filter(weight).filter(|_| shared.simulates) else {
-        return Ok(Err(Status::NotFound));
+        return Err(Trouble::Gone);
     };
     let shelf = shared.shelf().await?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
-        return Ok(Err(Status::NotFound));
-    };
+    let hull = shelf.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let shown = spawn_blocking(move || {
         let shape = desk.shapes(&hull).ok()?.middle();
@@ -53,29 +49,22 @@ async fn weigh(
         return Ok(Err(Status::UnprocessableEntity));
     };
     let label = format!("{} read off the simulated scale", measure.label());
-    let done = edit::edit(
-        (shared, reader),
-        slug,
-        label,
-        move |hull| -> Result<(), Refusal> {
-            let read =
-                Reading::new(measure, rest.value, Source::Scale).map_err(|e| e.to_string())?;
-            let reading = Reading {
-                date: today(),
-                note: format!("simulated scale, steady after {} readings", rest.readings),
-                ..read
-            };
-            survey::add_reading(hull, measure, reading);
-            Ok(())
-        },
-    );
+    let done = edit::edit(&visit, slug, label, move |hull| -> Result<(), Refusal> {
+        let read = Reading::new(measure, rest.value, Source::Scale).map_err(|e| e.to_string())?;
+        let reading = Reading {
+            date: today(),
+            note: format!("simulated scale, steady after {} readings", rest.readings),
+            ..read
+        };
+        survey::add_reading(hull, measure, reading);
+        Ok(())
+    });
     Ok(match done.await? {
-        Edited::Kept => {
-            let to = address(&format!("/hulls/{slug}/record"), &query_of(&ask), &[]);
+        Ok(()) => {
+            let to = visit.to(&format!("/hulls/{slug}/record"), &[]);
             Ok(Redirect::to(back_to(&to)))
         }
-        Edited::Gone => Err(Status::NotFound),
-        Edited::Refused(_) => Err(Status::UnprocessableEntity),
+        Err(_) => Err(Status::UnprocessableEntity),
     })
 }
 
@@ -90,14 +79,13 @@ struct WeighThing<'r> {
 async fn weigh_thing(
     slug: &str,
     form: Form<WeighThing<'_>>,
-    ask: Ask,
-    reader: Reader,
-    shared: &State<Shared>,
+    visit: Visit<'_>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
+    let (reader, shared) = (visit.reader, visit.shared);
     let shelf = shared.shelf().await?;
     let thing = shelf.catalogue.gear.iter().find(|g| g.key == slug);
     let Some(thing) = thing.filter(|_| shared.simulates).cloned() else {
-        return Ok(Err(Status::NotFound));
+        return Err(Trouble::Gone);
     };
     let loaded = form.what == "loaded";
     let (store, slug) = (shared.store.clone(), slug.to_owned());
@@ -122,7 +110,7 @@ async fn weigh_thing(
     });
     Ok(match done.await? {
         Ok(()) => {
-            let to = address(&format!("/kit/{slug}"), &query_of(&ask), &[]);
+            let to = visit.to(&format!("/kit/{slug}"), &[]);
             Ok(Redirect::to(back_to(&to)))
         }
         Err(EditError::Gone) => Err(Status::NotFound),

@@ -1,7 +1,6 @@
 //! The shelf: what there is, where it is used; and a thing's form.
 
-use crate::form::{FormView, NotTaken, shown_across};
-use crate::kit::{ThingDraft, form_of};
+use crate::form::shown_across;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Category, Electric, Gear};
 use galvet_core::rig::Rig;
@@ -113,10 +112,6 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
         words.push(format!("{} tubes", g.brings.tubes));
     }
     let mass = |kg: f64| system.text(Dimension::Mass, kg, 1);
-    let on = |rig: &&Rig| {
-        let mut lines = rig.lines.iter();
-        lines.any(|l| l.gear.as_deref() == Some(g.key.as_str()))
-    };
     ThingLine {
         key: g.key.clone(),
         name: g.name.clone(),
@@ -130,32 +125,16 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
             .price
             .map_or(String::new(), |p| system.text(Dimension::Money, p, 0)),
         owned: g.owned,
-        used: rigs.iter().filter(on).map(|r| r.name.clone()).collect(),
+        used: used_by(g, rigs),
     }
 }
 
-/// A thing's form.
-pub struct ThingView {
-    /// Its key; empty for a new one.
-    pub key: String,
-    pub name: String,
-    pub form: FormView,
-    pub used: Vec<String>,
-}
-
-/// Makes a thing's form; a new one's without `gear`.
+/// Names of the rigs a thing is on.
 #[must_use]
-pub fn thing(gear: Option<&Gear>, rigs: &[Rig], not_taken: &NotTaken, system: System) -> ThingView {
+pub fn used_by(gear: &Gear, rigs: &[Rig]) -> Vec<String> {
     let on = |rig: &&Rig| {
-        let key = gear.map(|g| g.key.as_str());
-        rig.lines
-            .iter()
-            .any(|l| key.is_some() && l.gear.as_deref() == key)
+        let mut lines = rig.lines.iter();
+        lines.any(|l| l.gear.as_deref() == Some(gear.key.as_str()))
     };
-    ThingView {
-        key: gear.map_or(String::new(), |g| g.key.clone()),
-        name: gear.map_or(String::new(), |g| g.name.clone()),
-        form: form_of::<ThingDraft>(gear, not_taken, system),
-        used: rigs.iter().filter(on).map(|r| r.name.clone()).collect(),
-    }
+    rigs.iter().filter(on).map(|r| r.name.clone()).collect()
 }

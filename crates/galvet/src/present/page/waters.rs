@@ -1,7 +1,5 @@
 //! The waters: what each asks of a hull, drawn, and a water's form.
 
-use crate::form::{FormView, NotTaken};
-use crate::kit::form_of;
 use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::question::Water;
@@ -24,15 +22,6 @@ pub struct WaterLine {
     pub facts: Vec<(&'static str, String)>,
     pub cautions: Vec<String>,
     pub demand: Demand,
-}
-
-/// A water's form.
-pub struct WaterView {
-    /// Its key; empty for a new one.
-    pub key: String,
-    pub name: String,
-    pub form: FormView,
-    pub demand: Option<Demand>,
 }
 
 /// Units a metre in the drawing, and the box drawn: half a kayak's beam is enough.
@@ -126,15 +115,4 @@ pub fn waters(all: &[Water], system: System) -> Vec<WaterLine> {
             demand: demand(w),
         })
         .collect()
-}
-
-/// A water's form; a new one's without `water`.
-#[must_use]
-pub fn water(water: Option<&Water>, not_taken: &NotTaken, system: System) -> WaterView {
-    WaterView {
-        key: water.map_or(String::new(), |w| w.key.clone()),
-        name: water.map_or(String::new(), |w| w.name.clone()),
-        form: form_of::<Water>(water, not_taken, system),
-        demand: water.map(demand),
-    }
 }

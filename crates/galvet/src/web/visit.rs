@@ -1,0 +1,144 @@
+//! A visit: who asks, with which question, of what is kept; and the frame every page of
+//! ours stands in.
+
+use super::ask::query_of;
+use super::reader::{Reader, back_to};
+use super::shared::{Shared, Shelf, Trouble};
+use super::undo::steps;
+use crate::answer::Hull;
+use crate::question::Ask;
+use galvet_core::base::System;
+use galvet_store::{Kind, Steps};
+use rocket::Request;
+use rocket::http::{RawStr, Status};
+use rocket::request::{FromRequest, Outcome};
+use rocket::response::Redirect;
+use std::convert::Infallible;
+
+/// Who asks, and what of.
+pub(super) struct Visit<'r> {
+    /// The question that travels along.
+    pub(super) ask: Ask,
+    pub(super) reader: Reader,
+    pub(super) shared: &'r Shared,
+    /// The question as it stands in addresses, led by a question mark; empty for none.
+    pub(super) query: String,
+}
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Visit<'r> {
+    type Error = Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        let shared = request.rocket().state::<Shared>();
+        let (Outcome::Success(ask), Outcome::Success(reader), Some(shared)) =
+            (request.guard().await, request.guard().await, shared)
+        else {
+            return Outcome::Forward(Status::InternalServerError);
+        };
+        Outcome::Success(Self {
+            query: query_of(&ask),
+            ask,
+            reader,
+            shared,
+        })
+    }
+}
+
+impl Visit<'_> {
+    /// The address of a page of ours, the question and `pairs` behind it.
+    pub(super) fn to(&self, path: &str, pairs: &[(&str, &str)]) -> String {
+        address(path, &self.query, pairs)
+    }
+
+    /// Goes on to a page of ours.
+    pub(super) fn go(&self, path: &str, pairs: &[(&str, &str)]) -> Redirect {
+        Redirect::to(back_to(&self.to(path, pairs)))
+    }
+
+    /// The frame of the page at `here`, in a place of the navigation.
+    pub(super) fn frame(&self, place: &'static str, here: String) -> Frame {
+        Frame {
+            units: self.reader.units,
+            sun: self.reader.sun,
+            here,
+            place,
+            query: self.query.clone(),
+            steps: Steps::default(),
+        }
+    }
+
+    /// The same of a page on which one's last acts can be taken back: those on a record,
+    /// or all.
+    pub(super) async fn frame_of(
+        &self,
+        place: &'static str,
+        here: String,
+        about: Option<(Kind, &str)>,
+    ) -> Result<Frame, Trouble> {
+        Ok(Frame {
+            steps: steps(self.shared, self.reader, about).await?,
+            ..self.frame(place, here)
+        })
+    }
+}
+
+impl Shelf {
+    /// The hull of a slug.
+    pub(super) fn hull(&self, slug: &str) -> Result<&Hull, Trouble> {
+        let mut hulls = self.hulls.iter();
+        let there = hulls.find(|hull| hull.survey.key == slug);
+        there.ok_or(Trouble::Gone)
+    }
+}
+
+/// What every page stands in.
+pub(super) struct Frame {
+    pub(super) units: System,
+    /// Whether it is read in bright sun.
+    pub(super) sun: bool,
+    /// The page's own address, to come back to.
+    pub(super) here: String,
+    /// Where in the navigation it belongs.
+    pub(super) place: &'static str,
+    /// The question as it stands in addresses.
+    pub(super) query: String,
+    /// What can be taken back and done again.
+    pub(super) steps: Steps,
+}
+
+impl Frame {
+    pub(super) fn metric(&self) -> bool {
+        self.units == System::Metric
+    }
+}
+
+/// An address with more to say: `pairs` are put behind the question, percent-encoded.
+pub(super) fn address(path: &str, query: &str, pairs: &[(&str, &str)]) -> String {
+    let mut all: Vec<String> = Vec::new();
+    if let Some(own) = query.strip_prefix('?') {
+        all.push(own.to_owned());
+    }
+    let encoded = |text: &str| RawStr::new(text).percent_encode().to_string();
+    all.extend(pairs.iter().map(|(n, v)| format!("{n}={}", encoded(v))));
+    if all.is_empty() {
+        path.to_owned()
+    } else {
+        format!("{path}?{}", all.join("&"))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn addresses_take_the_question_along() {
+        assert_eq!(address("/a", "", &[]), "/a");
+        assert_eq!(address("/a", "?kg=80", &[]), "/a?kg=80");
+        assert_eq!(
+            address("/a", "?kg=80", &[("zone", "tank well & more")]),
+            "/a?kg=80&zone=tank%20well%20%26%20more"
+        );
+    }
+}
