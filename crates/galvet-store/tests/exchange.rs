@@ -93,6 +93,26 @@ fn the_demo_comes_back_from_csv_and_json() {
     assert_eq!(again.briefs, demo.briefs);
 }
 
+/// Hulls of so many words that their file is larger than a usual limit.
+#[test]
+fn what_goes_out_comes_back_in_however_much_it_is() {
+    let demo = catalogue();
+    let mut many = galvet_store::Catalogue::default();
+    for n in 0..40 {
+        many.hulls
+            .extend(demo.hulls.iter().cloned().map(|mut hull| {
+                hull.survey.key = format!("{}-{n}", hull.survey.key);
+                hull.survey.notes = "a keel guard, and how it was put on. ".repeat(270);
+                hull
+            }));
+    }
+    let text = exchange::write(&many).unwrap();
+    assert!(text.len() > 9 << 20, "{} MiB", text.len() >> 20);
+    let read = input::decode("x.json", text.as_bytes()).unwrap();
+    let again = exchange::read("x.json", &read.text).unwrap();
+    assert_eq!(again.hulls, many.hulls);
+}
+
 #[test]
 fn the_demo_comes_back_from_a_spreadsheet() {
     let demo = catalogue().hulls;

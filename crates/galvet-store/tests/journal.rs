@@ -60,7 +60,7 @@ fn undo_and_redo_walk_the_changes_and_history_keeps_them_all() {
     assert_eq!(theirs.who, "Ben");
     // One's own new act, and there is nothing to do again.
     assert!(store.steps("Ben", None).unwrap().redo.is_none());
-    let history = store.history(Kind::Hull, known.id).unwrap();
+    let history = store.history(Kind::Hull, known.id, (99, None)).unwrap();
     let labels: Vec<&str> = history.iter().map(|c| c.label.as_str()).collect();
     assert_eq!(
         labels,
@@ -284,7 +284,7 @@ fn a_clock_set_back_upsets_no_order() {
     ))
     .unwrap();
     let known = rename("second");
-    let history = store.history(Kind::Hull, known.id).unwrap();
+    let history = store.history(Kind::Hull, known.id, (99, None)).unwrap();
     assert!(history[0].at < history[1].at, "the clock is back");
     assert_eq!(
         (history[0].label.as_str(), history[1].label.as_str()),

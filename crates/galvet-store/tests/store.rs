@@ -167,7 +167,13 @@ fn a_database_of_the_first_release_is_copied_aside_and_taken_over_whole() {
         .unwrap()
         .unwrap()
         .0;
-    assert_eq!(store.history(Kind::Hull, known.id).unwrap().len(), 1);
+    assert_eq!(
+        store
+            .history(Kind::Hull, known.id, (99, None))
+            .unwrap()
+            .len(),
+        1
+    );
     assert!(matches!(
         common::undo(&store, "test"),
         Err(StoreError::Nothing(_))

@@ -94,7 +94,7 @@ fn nothing_lost(directory: &Path, acknowledged: &BTreeSet<String>) {
     }
     for brief in &catalogue.briefs {
         let (known, record) = store.record(Kind::Brief, &brief.key).unwrap().unwrap();
-        let history = store.history(Kind::Brief, known.id).unwrap();
+        let history = store.history(Kind::Brief, known.id, (99, None)).unwrap();
         let last = &history[0];
         assert_eq!(last.known, known, "{}", brief.key);
         assert_eq!(

@@ -396,7 +396,7 @@ fn a_device_without_end_is_given_up_at_once() {
     let output = run(&["rank", "--brief", "/dev/zero"]);
     assert_eq!(output.status.code(), Some(2));
     let said = String::from_utf8_lossy(&output.stderr).into_owned();
-    assert!(said.contains("/dev/zero: larger than 8 MiB"), "{said}");
+    assert!(said.contains("/dev/zero: larger than 32 MiB"), "{said}");
 }
 
 #[test]

@@ -452,3 +452,27 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
         Status::NotFound
     );
 }
+
+#[test]
+fn a_long_history_is_told_in_pages() {
+    let desk = Desk::demo();
+    let at = "/hulls/tindrel-vaskar/record";
+    for n in 0..45 {
+        let form = format!("measure=price&value={}&source=seller", 900 + n);
+        let done = desk.post("/hulls/tindrel-vaskar/readings", &form);
+        assert_eq!(done, Status::SeeOther);
+    }
+    let changes = |page: &str| page.matches("name=\"revision\"").count();
+    let first = desk.page(at);
+    // The first one shown is how it stands: nothing to go back to.
+    assert_eq!(changes(&first), 39);
+    let link = first
+        .split("href=\"")
+        .find(|l| l.contains("?older="))
+        .unwrap();
+    let link = link.split('"').next().unwrap().replace("&#38;", "&");
+    let rest = desk.page(link.split('#').next().unwrap());
+    // Six more: forty-five readings, and how it was put in.
+    assert_eq!(changes(&rest), 6);
+    assert!(!rest.contains("?older="));
+}

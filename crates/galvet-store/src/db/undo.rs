@@ -276,16 +276,24 @@ impl Store {
         Ok(name)
     }
 
-    /// Everything that happened to a record, newest first.
+    /// What happened to a record, newest first: at most so many changes, of those before a
+    /// revision where one is named.
     ///
     /// # Errors
     /// [`StoreError`] when the database does not answer.
-    pub fn history(&self, kind: Kind, id: i64) -> Result<Vec<Change>, StoreError> {
+    pub fn history(
+        &self,
+        kind: Kind,
+        id: i64,
+        (most, before): (usize, Option<i64>),
+    ) -> Result<Vec<Change>, StoreError> {
         use schema::journal::dsl;
         dsl::journal
             .filter(dsl::kind.eq(kind.key()))
             .filter(dsl::record.eq(id))
+            .filter(dsl::revision.lt(before.unwrap_or(i64::MAX)))
             .order(dsl::revision.desc())
+            .limit(i64::try_from(most).unwrap_or(i64::MAX))
             .select(Stored::as_select())
             .load(&mut self.connection()?)?
             .into_iter()

@@ -1,8 +1,9 @@
 //! Bytes from outside into text: never more than a file may have, whatever
 //! their encoding.
 
-use super::{FileError, LARGEST};
+use super::{FileError, LARGEST, LARGEST_ON_DISK};
 use encoding_rs::{Encoding, UTF_8, UTF_16BE, UTF_16LE, WINDOWS_1252};
+use std::fs::File;
 use std::io::Read;
 
 /// A file's text, and how it was read where that was not plain UTF-8.
@@ -32,20 +33,34 @@ pub enum InputError {
     File(#[from] FileError),
 }
 
-/// Reads a whole file, pipe or device, but no more than [`LARGEST`] bytes of it.
+/// Reads a whole pipe or device, but no more than [`LARGEST`] bytes of it.
 ///
 /// # Errors
 /// [`InputError`], for one too large before the rest of it is read.
 pub fn read(file: &str, from: impl Read) -> Result<Input, InputError> {
+    read_within(file, from, LARGEST)
+}
+
+/// Reads a file on disk, but no more than [`LARGEST_ON_DISK`] bytes of it; what has no end
+/// that can be told before is read like a pipe.
+///
+/// # Errors
+/// [`InputError`], for one too large before the rest of it is read.
+pub fn read_file(file: &str, opened: &File) -> Result<Input, InputError> {
+    let on_disk = opened.metadata().is_ok_and(|about| about.is_file());
+    let most = if on_disk { LARGEST_ON_DISK } else { LARGEST };
+    read_within(file, opened, most)
+}
+
+fn read_within(file: &str, from: impl Read, most: usize) -> Result<Input, InputError> {
     let mut bytes = Vec::new();
-    let most = LARGEST as u64 + 1;
-    from.take(most)
+    from.take(most as u64 + 1)
         .read_to_end(&mut bytes)
         .map_err(|source| InputError::Read {
             file: file.to_owned(),
             source,
         })?;
-    Ok(decode(file, &bytes)?)
+    Ok(decode_within(file, &bytes, most)?)
 }
 
 /// The text of a file's bytes.
@@ -53,8 +68,12 @@ pub fn read(file: &str, from: impl Read) -> Result<Input, InputError> {
 /// # Errors
 /// [`FileError`] for a file too large, or that is no text at all.
 pub fn decode(file: &str, bytes: &[u8]) -> Result<Input, FileError> {
-    if bytes.len() > LARGEST {
-        let limit = format!("larger than {} MiB", LARGEST >> 20);
+    decode_within(file, bytes, LARGEST)
+}
+
+fn decode_within(file: &str, bytes: &[u8], most: usize) -> Result<Input, FileError> {
+    if bytes.len() > most {
+        let limit = format!("larger than {} MiB", most >> 20);
         return Err(FileError::whole(file, limit));
     }
     let encoding = encoding(bytes);
@@ -136,7 +155,7 @@ mod tests {
     #[test]
     fn a_device_without_end_is_given_up_at_the_limit() {
         let error = read("/dev/zero", std::io::repeat(b'x')).unwrap_err();
-        assert_eq!(error.to_string(), "/dev/zero: larger than 8 MiB");
+        assert_eq!(error.to_string(), "/dev/zero: larger than 32 MiB");
         let error = read("picture", &[0x89, b'P', 0, 0, 0, 7, 1][..]).unwrap_err();
         assert_eq!(error.to_string(), "picture: not a text file");
     }

@@ -1,7 +1,7 @@
 //! JSON documents: each name once, an object at the head, and what is wrong in
 //! the words of people who write such files, never a type of ours.
 
-use super::{FileError, LARGEST};
+use super::{FileError, LARGEST_ON_DISK};
 use serde::de::{DeserializeOwned, Error, IgnoredAny, MapAccess, SeqAccess, Visitor};
 use serde::{Deserialize, Deserializer, Serialize};
 use serde_json::Value;
@@ -15,8 +15,8 @@ use std::fmt;
 /// # Errors
 /// [`FileError`] for a file too large or not of the shape.
 pub fn read_json<T: DeserializeOwned + Serialize>(file: &str, text: &str) -> Result<T, FileError> {
-    if text.len() > LARGEST {
-        let limit = format!("larger than {} MiB", LARGEST >> 20);
+    if text.len() > LARGEST_ON_DISK {
+        let limit = format!("larger than {} MiB", LARGEST_ON_DISK >> 20);
         return Err(FileError::whole(file, limit));
     }
     let text = text.trim_start_matches('\u{feff}');

@@ -42,8 +42,12 @@ pub fn units_of(header: &str) -> Vec<(String, &'static str)> {
     unstated::named(header, dimension)
 }
 
-/// Largest file taken in, bytes.
-pub const LARGEST: usize = 8 * 1024 * 1024;
+/// Largest file taken in on a page, or out of a pipe, bytes.
+pub const LARGEST: usize = 32 * 1024 * 1024;
+
+/// Largest file read on the command line, bytes: what Galvet wrote comes back in, however
+/// much it is.
+pub const LARGEST_ON_DISK: usize = 1024 * 1024 * 1024;
 
 /// What is wrong with a file, and where.
 #[derive(Debug, Clone, PartialEq, Error)]

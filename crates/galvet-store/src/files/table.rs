@@ -1,7 +1,7 @@
 //! Tables as people send them: commas, semicolons or tabs, headers in capitals,
 //! every column once.
 
-use super::{FileError, LARGEST, csv_words, echo};
+use super::{FileError, LARGEST_ON_DISK, csv_words, echo};
 
 /// The line that names the columns.
 pub const HEADER: u64 = 1;
@@ -74,8 +74,8 @@ impl<'a> Table<'a> {
     /// [`FileError`] for a file too large, without a header, or with a column
     /// that stands twice.
     pub(super) fn open(file: &'a str, text: &'a str, needed: &[&str]) -> Result<Self, FileError> {
-        if text.len() > LARGEST {
-            let limit = format!("larger than {} MiB", LARGEST >> 20);
+        if text.len() > LARGEST_ON_DISK {
+            let limit = format!("larger than {} MiB", LARGEST_ON_DISK >> 20);
             return Err(FileError::whole(file, limit));
         }
         let text = text.trim_start_matches('\u{feff}');

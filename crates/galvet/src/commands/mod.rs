@@ -191,7 +191,7 @@ fn read_text(path: &Path) -> Result<(String, String), Problem> {
             file: file.clone(),
             source,
         })?;
-        input::read(&file, opened)
+        input::read_file(&file, &opened)
     }?;
     if let Some(read_as) = input.read_as {
         terminal::warn(format_args!("{}: {read_as}", input.file));

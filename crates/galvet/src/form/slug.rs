@@ -5,18 +5,11 @@ use galvet_store::{Door, Kind, StoreError};
 /// Longest slug made of a name; a number may come behind it.
 const LONGEST: usize = 48;
 
-/// A slug made of a name: its letters and digits, joined by dashes; `otherwise`
-/// where nothing of it is left.
+/// A slug made of a name: its letters, of whatever script, and digits as they are written
+/// in Latin ones, joined by dashes; `otherwise` where nothing of it is left.
 #[must_use]
 pub fn slug_of(name: &str, otherwise: &str) -> String {
-    let mut slug = String::new();
-    for c in name.to_lowercase().chars() {
-        if c.is_ascii_alphanumeric() {
-            slug.push(c);
-        } else if !slug.is_empty() && !slug.ends_with('-') {
-            slug.push('-');
-        }
-    }
+    let mut slug = slug::slugify(name);
     slug.truncate(LONGEST);
     let slug = slug.trim_matches('-');
     if slug.is_empty() { otherwise } else { slug }.to_owned()
@@ -45,7 +38,9 @@ mod tests {
         let slug = |name| slug_of(name, "question");
         assert_eq!(slug("Ana's marsh — standing!"), "ana-s-marsh-standing");
         assert_eq!(slug("  "), "question");
-        assert_eq!(slug("Über"), "ber");
+        assert_eq!(slug("Über"), "uber");
+        assert_eq!(slug("Каяк 12"), "kaiak-12");
+        assert_eq!(slug("!?"), "question");
         assert!(slug(&"x".repeat(500)).len() <= LONGEST);
     }
 }

@@ -89,7 +89,7 @@ impl Order {
             sieve: sift(&rows, &wanted),
             columns: COLUMNS
                 .iter()
-                .map(|c| (c.key, c.label, wanted.by == c.key, wanted.ties == c.key))
+                .map(|c| (c.key(), c.label, wanted.by == c.key(), wanted.ties == c.key()))
                 .collect(),
             list: list.slugs().iter().filter_map(named).collect(),
             whole: along(true),

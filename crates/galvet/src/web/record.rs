@@ -28,28 +28,47 @@ struct RecordPage {
     trouble: String,
     /// Whether there is a simulated scale.
     simulates: bool,
+    /// Where the older changes are, if there are more.
+    older: Option<String>,
     record: RecordView,
 }
 
 /// A page, or where to go.
 type Answer = Result<Result<Redirect, (Status, RecordPage)>, Trouble>;
 
-async fn look(slug: &str, visit: &Visit<'_>, not_taken: &NotTaken) -> Result<RecordPage, Trouble> {
+/// Changes of the history on one page.
+const CHANGES: usize = 40;
+
+async fn look(
+    slug: &str,
+    visit: &Visit<'_>,
+    (older, not_taken): (Option<i64>, &NotTaken),
+) -> Result<RecordPage, Trouble> {
     let (store, key) = (visit.shared.store.clone(), slug.to_owned());
     let read = move || -> Result<_, StoreError> {
         let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, &key)? else {
             return Ok(None);
         };
-        let history = store.history(Kind::Hull, known.id)?;
+        let history = store.history(Kind::Hull, known.id, (CHANGES + 1, older))?;
         Ok(Some((known, hull, history)))
     };
     let read = spawn_blocking(read).await??;
-    let (known, hull, history) = read.ok_or(Trouble::Gone)?;
-    let here = visit.to(&format!("/hulls/{slug}/record"), &[]);
+    let (known, hull, mut history) = read.ok_or(Trouble::Gone)?;
+    let path = format!("/hulls/{slug}/record");
+    let here = visit.to(&path, &[]);
+    // One more was read than is shown: then there are older ones.
+    let more = history.len() > CHANGES;
+    history.truncate(CHANGES);
+    let last = history.last().map(|change| change.known.revision);
+    let older = last.filter(|_| more).map(|revision| {
+        let address = visit.to(&path, &[("older", &revision.to_string())]);
+        format!("{address}#history-title")
+    });
     let about = Some((Kind::Hull, slug));
     Ok(RecordPage {
         frame: visit.frame_of("hull", here, about).await?,
         simulates: visit.shared.simulates,
+        older,
         trouble: if not_taken.field.is_empty() {
             not_taken.problem.clone()
         } else {
@@ -59,9 +78,9 @@ async fn look(slug: &str, visit: &Visit<'_>, not_taken: &NotTaken) -> Result<Rec
     })
 }
 
-#[get("/hulls/<slug>/record")]
-async fn page(slug: &str, visit: Visit<'_>) -> Result<RecordPage, Trouble> {
-    look(slug, &visit, &NotTaken::default()).await
+#[get("/hulls/<slug>/record?<older>")]
+async fn page(slug: &str, older: Option<i64>, visit: Visit<'_>) -> Result<RecordPage, Trouble> {
+    look(slug, &visit, (older, &NotTaken::default())).await
 }
 
 /// Makes a change off the request's thread, and comes back to the record; a
@@ -88,7 +107,7 @@ async fn change(
     if !not_taken.words.typed.is_empty() {
         not_taken.words.mistakes = refusal.0;
     }
-    let page = look(slug, visit, &not_taken).await?;
+    let page = look(slug, visit, (None, &not_taken)).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -76,9 +76,9 @@ pub fn build(settings: Settings) -> Rocket<Build> {
     let limits = Limits::new()
         .limit("form", 64.kibibytes())
         // A file sent to be taken in, twice: as it came, and as it is put right.
-        .limit("data-form", 20.mebibytes())
-        .limit("file", 8.mebibytes())
-        .limit("string", 8.mebibytes())
+        .limit("data-form", 80.mebibytes())
+        .limit("file", 32.mebibytes())
+        .limit("string", 32.mebibytes())
         .limit("bytes", 16.kibibytes())
         .limit("json", 256.kibibytes());
     let config = rocket::Config {

@@ -6,11 +6,12 @@ mod told;
 pub use told::{by_the_trip, comfort, comfort_of_five};
 
 use crate::answer::{Answered, Quick};
-use galvet_core::base::{Dimension, System};
+use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Assessment;
 use galvet_core::hull::{Judgement, Survey};
 use galvet_core::question::{Brief, Fishing, Joints, Launch};
 use std::collections::{BTreeMap, BTreeSet};
+use strum::{EnumMessage, IntoStaticStr, VariantArray};
 use told::Of;
 
 /// What stands in a column.
@@ -26,10 +27,37 @@ pub enum Holds {
     Judged(Judgement),
 }
 
-/// A column: its word in the address, its label, whether less is better.
+/// Which column: its word in the address is its key.
+#[derive(
+    Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, VariantArray, EnumMessage, IntoStaticStr,
+)]
+#[strum(serialize_all = "kebab-case")]
+pub enum Which {
+    Draft,
+    Air,
+    Speed,
+    Drift,
+    Helm,
+    Turning,
+    Holding,
+    Demands,
+    GettingUp,
+    Comfort,
+    Floor,
+    Well,
+    Reach,
+    Minutes,
+    Lift,
+    Length,
+    Beam,
+    Price,
+    Trip,
+}
+
+/// A column: which, its label, whether less is better.
 #[derive(Debug, Clone, Copy)]
 pub struct Column {
-    pub key: &'static str,
+    pub which: Which,
     pub label: &'static str,
     pub less: bool,
     pub holds: Holds,
@@ -39,14 +67,14 @@ pub struct Column {
 }
 
 const fn column(
-    key: &'static str,
+    which: Which,
     label: &'static str,
     less: bool,
     holds: Holds,
     file: &'static str,
 ) -> Column {
     Column {
-        key,
+        which,
         label,
         less,
         holds,
@@ -59,74 +87,74 @@ pub const COLUMNS: [Column; 19] = {
     use Dimension as D;
     use Holds::{Area, Count, Judged, Number};
     [
-        column("draft", "draft", true, Number(D::FineLength, 0), ""),
-        column("air", "air draft", true, Number(D::Length, 2), ""),
+        column(Which::Draft, "draft", true, Number(D::FineLength, 0), ""),
+        column(Which::Air, "air draft", true, Number(D::Length, 2), ""),
         column(
-            "speed",
+            Which::Speed,
             "speed kept up",
             false,
             Number(D::Speed, 1),
             "speed_m_per_s",
         ),
         column(
-            "drift",
+            Which::Drift,
             "drift, beam on",
             true,
             Number(D::Speed, 1),
             "drift_m_per_s",
         ),
         column(
-            "helm",
+            Which::Helm,
             "helm, off balance",
             true,
             Count("%"),
             "helm_under_way_percent",
         ),
         column(
-            "turning",
+            Which::Turning,
             "turning",
             false,
             Judged(Judgement::Turning),
             "turning",
         ),
         column(
-            "holding",
+            Which::Holding,
             "holds a place",
             false,
             Judged(Judgement::Holding),
             "holding",
         ),
         column(
-            "demands",
+            Which::Demands,
             "not met of what the water asks",
             true,
             Count(""),
             "demands_not_met",
         ),
-        column("getting-up", "getting up", false, Count(""), ""),
-        column("comfort", "comfort", false, Count("of 5"), "comfort_of_5"),
-        column("floor", "floor clear", false, Area, "standing_floor_m2"),
-        column("well", "well left", false, Area, "well_free_m2"),
-        column("reach", "out of reach", true, Count(""), "out_of_reach"),
+        column(Which::GettingUp, "getting up", false, Count(""), ""),
+        column(Which::Comfort, "comfort", false, Count("of 5"), "comfort_of_5"),
+        column(Which::Floor, "floor clear", false, Area, "standing_floor_m2"),
+        column(Which::Well, "well left", false, Area, "well_free_m2"),
+        column(Which::Reach, "out of reach", true, Count(""), "out_of_reach"),
         column(
-            "minutes",
+            Which::Minutes,
             "minutes to set up",
             true,
             Count(""),
             "setup_minutes",
         ),
         column(
-            "lift",
+            Which::Lift,
             "to lift, fitted",
             true,
             Number(D::Mass, 0),
             "fitted_weight_kg",
         ),
-        column("length", "length", true, Number(D::Length, 2), "length_m"),
-        column("beam", "beam", true, Number(D::ShortLength, 0), "beam_m"),
-        column("price", "price", true, Number(D::Money, 0), "price"),
+        column(Which::Length, "length", true, Number(D::Length, 2), "length_m"),
+        column(Which::Beam, "beam", true, Number(D::ShortLength, 0), "beam_m"),
+        column(Which::Price, "price", true, Number(D::Money, 0), "price"),
         column(
-            "trip",
+            Which::Trip,
             "price by the trip",
             true,
             Number(D::Money, 0),
@@ -136,22 +164,29 @@ pub const COLUMNS: [Column; 19] = {
 };
 
 impl Column {
+    /// Its word in the address.
+    #[must_use]
+    pub fn key(&self) -> &'static str {
+        self.which.key()
+    }
+
     /// Where it is told how it comes about, behind a hull's own address.
     #[must_use]
     pub const fn leads(&self) -> &'static str {
-        match self.key.as_bytes() {
-            b"draft" => "/figures/draft_m",
-            b"air" => "/figures/air_draft_m",
-            b"getting-up" => "/figures/getting_up",
-            b"speed" => "/figures/speed",
-            b"drift" => "/figures/drift",
-            b"helm" => "/figures/helm",
-            b"comfort" => "/figures/comfort",
-            b"trip" => "/figures/trip",
-            b"turning" | b"holding" => "/comfort",
-            b"floor" | b"well" | b"reach" | b"minutes" => "/stow",
-            b"demands" => "",
-            _ => "/record",
+        use Which as W;
+        match self.which {
+            W::Draft => "/figures/draft_m",
+            W::Air => "/figures/air_draft_m",
+            W::GettingUp => "/figures/getting_up",
+            W::Speed => "/figures/speed",
+            W::Drift => "/figures/drift",
+            W::Helm => "/figures/helm",
+            W::Comfort => "/figures/comfort",
+            W::Trip => "/figures/trip",
+            W::Turning | W::Holding => "/comfort",
+            W::Floor | W::Well | W::Reach | W::Minutes => "/stow",
+            W::Demands => "",
+            W::Lift | W::Length | W::Beam | W::Price => "/record",
         }
     }
 }
@@ -159,7 +194,7 @@ impl Column {
 /// The column of a word.
 #[must_use]
 pub fn column_named(key: &str) -> Option<(usize, &'static Column)> {
-    COLUMNS.iter().enumerate().find(|(_, c)| c.key == key)
+    COLUMNS.iter().enumerate().find(|(_, c)| c.key() == key)
 }
 
 /// What stands in one of them for a hull.
@@ -231,7 +266,7 @@ pub fn cells(
     let cell = |c: &Column| {
         let told = of.told(c);
         Cell {
-            key: c.key,
+            key: c.key(),
             label: c.label,
             leads: c.leads(),
             text: if told.value.is_some() {
@@ -242,7 +277,7 @@ pub fn cells(
             range: told.range,
             value: told.value,
             filed: told.filed,
-            first: first.iter().position(|key| *key == c.key),
+            first: first.iter().position(|which| *which == c.which),
         }
     };
     COLUMNS.iter().map(cell).collect()
@@ -252,31 +287,31 @@ pub fn cells(
 const SHOWN_FIRST: usize = 4;
 
 /// Which columns a question makes matter, those first that it asks about.
-fn first(brief: &Brief) -> Vec<&'static str> {
+fn first(brief: &Brief) -> Vec<Which> {
     let (wishes, outing) = (&brief.wishes, &brief.outing);
     let mut out = Vec::new();
     if wishes.joints == Joints::Complain {
-        out.extend(["getting-up", "comfort"]);
+        out.extend([Which::GettingUp, Which::Comfort]);
     }
     if outing.trips.is_some() {
-        out.push("trip");
+        out.push(Which::Trip);
     }
     if outing.distance.is_some() || matches!(wishes.fishing, Fishing::Covering | Fishing::Trolling)
     {
-        out.extend(["speed", "drift"]);
+        out.extend([Which::Speed, Which::Drift]);
     }
     if wishes.fishing == Fishing::Bottom {
-        out.extend(["holding", "drift"]);
+        out.extend([Which::Holding, Which::Drift]);
     }
     if matches!(wishes.launch, Launch::Bank | Launch::Steps) {
-        out.extend(["lift", "length"]);
+        out.extend([Which::Lift, Which::Length]);
     }
     if brief.posture.stands() || wishes.fishing == Fishing::Fly {
-        out.push("floor");
+        out.push(Which::Floor);
     }
-    out.extend(["lift", "price", "draft", "well"]);
+    out.extend([Which::Lift, Which::Price, Which::Draft, Which::Well]);
     let mut seen = BTreeSet::new();
-    out.retain(|key| seen.insert(*key));
+    out.retain(|which| seen.insert(*which));
     out.truncate(SHOWN_FIRST);
     out
 }

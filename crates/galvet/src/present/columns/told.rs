@@ -1,6 +1,6 @@
 //! What is known of a hull in each column, and how it is said.
 
-use super::{Column, Filed, Holds};
+use super::{Column, Filed, Holds, Which};
 use crate::answer::Quick;
 use crate::present::page::figure::signed_percent;
 use galvet_core::base::{Dimension, System};
@@ -46,26 +46,27 @@ impl Of<'_> {
     /// What stands in a column.
     pub(super) fn told(&self, c: &Column) -> Told {
         let deck = self.a.and_then(|a| a.setup.loads.layout.deck.as_ref());
-        match c.key {
-            "draft" => self.figure(Quantity::Draft),
-            "air" => self.figure(Quantity::AirDraft),
-            "demands" => self.demands(),
-            "getting-up" => self.figure(Quantity::GettingUp),
-            "speed" => self.speed(),
-            "drift" => self.drift(),
-            "helm" => self.helm(),
-            "turning" => self.judged(Judgement::Turning),
-            "holding" => self.judged(Judgement::Holding),
-            "comfort" => self.comfort(),
-            "floor" => self.left(deck.map(|d| d.standing_floor.unwrap_or(0.0))),
-            "well" => self.left(deck.map(|d| d.well_free)),
-            "reach" => count(deck.map(|d| f64::from(d.out_of_reach))),
-            "minutes" => count(deck.map(|d| d.setup_minutes)),
-            "lift" => self.measure(Measure::FittedWeight, c),
-            "length" => self.measure(Measure::Length, c),
-            "beam" => self.measure(Measure::Beam, c),
-            "trip" => self.by_the_trip(),
-            _ => self.measure(Measure::Price, c),
+        use Which as W;
+        match c.which {
+            W::Draft => self.figure(Quantity::Draft),
+            W::Air => self.figure(Quantity::AirDraft),
+            W::Demands => self.demands(),
+            W::GettingUp => self.figure(Quantity::GettingUp),
+            W::Speed => self.speed(),
+            W::Drift => self.drift(),
+            W::Helm => self.helm(),
+            W::Turning => self.judged(Judgement::Turning),
+            W::Holding => self.judged(Judgement::Holding),
+            W::Comfort => self.comfort(),
+            W::Floor => self.left(deck.map(|d| d.standing_floor.unwrap_or(0.0))),
+            W::Well => self.left(deck.map(|d| d.well_free)),
+            W::Reach => count(deck.map(|d| f64::from(d.out_of_reach))),
+            W::Minutes => count(deck.map(|d| d.setup_minutes)),
+            W::Lift => self.measure(Measure::FittedWeight, c),
+            W::Length => self.measure(Measure::Length, c),
+            W::Beam => self.measure(Measure::Beam, c),
+            W::Trip => self.by_the_trip(),
+            W::Price => self.measure(Measure::Price, c),
         }
     }
 

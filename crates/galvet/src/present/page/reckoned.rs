@@ -5,7 +5,7 @@ use super::derivation::{Derivation, Input, OF_THE_MIDDLE, OVER_SHAPES, guide_val
 use super::figure::{Figure, signed_percent};
 use crate::answer::Afloat;
 use crate::present::columns::{
-    Column, Filed, by_the_trip, cells, column_named, comfort, comfort_of_five,
+    Column, Filed, Which, by_the_trip, cells, column_named, comfort, comfort_of_five,
 };
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::outlook::held_back;
@@ -34,23 +34,24 @@ impl Reckoned {
     /// The one a word in an address means.
     #[must_use]
     pub fn named(key: &str) -> Option<Self> {
-        Some(match key {
-            "speed" => Self::Speed,
-            "drift" => Self::Drift,
-            "helm" => Self::Helm,
-            "comfort" => Self::Comfort,
-            "trip" => Self::Trip,
+        let (_, column) = column_named(key)?;
+        Some(match column.which {
+            Which::Speed => Self::Speed,
+            Which::Drift => Self::Drift,
+            Which::Helm => Self::Helm,
+            Which::Comfort => Self::Comfort,
+            Which::Trip => Self::Trip,
             _ => return None,
         })
     }
 
-    const fn key(self) -> &'static str {
+    const fn which(self) -> Which {
         match self {
-            Self::Speed => "speed",
-            Self::Drift => "drift",
-            Self::Helm => "helm",
-            Self::Comfort => "comfort",
-            Self::Trip => "trip",
+            Self::Speed => Which::Speed,
+            Self::Drift => Which::Drift,
+            Self::Helm => Which::Helm,
+            Self::Comfort => Which::Comfort,
+            Self::Trip => Which::Trip,
         }
     }
 
@@ -183,8 +184,8 @@ impl Of<'_> {
         let survey = &a.setup.posterior.survey;
         let quick = self.afloat.quick();
         let all = cells(Some(a), Some(quick), survey, self.brief, self.system);
-        let cell = all.into_iter().find(|c| c.key == what.key());
-        let column: Option<&Column> = column_named(what.key()).map(|(_, column)| column);
+        let cell = all.into_iter().find(|c| c.key == what.which().key());
+        let column: Option<&Column> = column_named(what.which().key()).map(|(_, column)| column);
         let (value, range, known) = cell.map_or((String::new(), String::new(), false), |c| {
             // What is not a spread of numbers is told in words beside the value.
             (c.text, c.range, matches!(c.filed, Some(Filed::Range(_))))
@@ -195,7 +196,7 @@ impl Of<'_> {
             (String::new(), range)
         };
         Figure {
-            key: what.key(),
+            key: what.which().key(),
             symbol: "",
             label: column.map_or("", |c| c.label),
             meaning: what.meaning(),

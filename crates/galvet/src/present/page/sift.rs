@@ -1,7 +1,7 @@
 //! Which rows are shown, and in which order: by place or a column, those too close to
 //! call by another, and only those within the reader's limits.
 
-use crate::present::columns::{COLUMNS, Cell, Column, Holds, column_named};
+use crate::present::columns::{COLUMNS, Cell, Column, Holds, Which, column_named};
 use crate::question::units_said;
 use galvet_core::base::{Bare, Bounds, Dimension};
 use galvet_core::rank::Firmness;
@@ -54,7 +54,7 @@ impl Wanted {
         let units = units_said(fields.iter().cloned());
         let mut out = Self::default();
         for (name, value) in fields {
-            let known = |value: String| column_named(&value).map(|(_, c)| c.key.to_owned());
+            let known = |value: String| column_named(&value).map(|(_, c)| c.key().to_owned());
             match name {
                 "by" => out.by = known(value).unwrap_or_default(),
                 "ties" => out.ties = known(value).unwrap_or_default(),
@@ -67,7 +67,7 @@ impl Wanted {
                             Some(bounds) => bounds.with_unit(&value, units),
                             None => value,
                         };
-                        out.limits.push((column.key.to_owned(), value));
+                        out.limits.push((column.key().to_owned(), value));
                     }
                 }
             }
@@ -117,7 +117,7 @@ pub fn sift(rows: &[Sifted<'_>], wanted: &Wanted) -> Sieve {
     let mut limits: Vec<(usize, &Column, f64)> = Vec::new();
     let mut fields: Vec<LimitField> = Vec::new();
     for (at, column) in COLUMNS.iter().enumerate() {
-        let typed = wanted.limits.iter().find(|(key, _)| key == column.key);
+        let typed = wanted.limits.iter().find(|(key, _)| key == column.key());
         let typed = typed.map_or("", |(_, text)| text);
         let read = (!typed.is_empty()).then(|| read(column, typed));
         let mut mistake = String::new();
@@ -227,7 +227,7 @@ fn field(column: &Column, typed: &str, mistake: String) -> LimitField {
         _ => "",
     };
     LimitField {
-        name: format!("{ONLY}{}", column.key),
+        name: format!("{ONLY}{}", column.key()),
         label: format!("{} {which}{unit}", column.label),
         typed: typed.chars().take(40).collect(),
         mistake,
@@ -241,15 +241,15 @@ mod tests {
 
     fn row(draft: Option<f64>, floor: Option<f64>) -> Vec<Cell> {
         let cell = |c: &Column| Cell {
-            key: c.key,
+            key: c.key(),
             label: c.label,
             leads: "",
             filed: None,
             text: String::new(),
             range: String::new(),
-            value: match c.key {
-                "draft" => draft,
-                "floor" => floor,
+            value: match c.which {
+                Which::Draft => draft,
+                Which::Floor => floor,
                 _ => None,
             },
             first: None,

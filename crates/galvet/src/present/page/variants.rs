@@ -6,7 +6,7 @@ use super::draft::ordinal;
 use super::figure::{Figure, figure_of};
 use super::ranking::facts;
 use crate::answer::Outcome;
-use crate::present::columns::{self, COLUMNS, Cell, cells};
+use crate::present::columns::{self, COLUMNS, Cell, Which, cells};
 use crate::present::draw::gauge::{Gauge, full_scale, gauge};
 use crate::present::draw::hull::{Section, Side, section, section_within, side};
 use crate::present::draw::overlay::{Overlay, overlay};
@@ -61,7 +61,7 @@ pub struct Beside {
 }
 
 /// Columns whose figures stand among the told ones.
-const TOLD_ABOVE: [&str; 1] = ["draft"];
+const TOLD_ABOVE: [Which; 1] = [Which::Draft];
 
 /// The table.
 pub struct SideBySide {
@@ -158,7 +158,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
         let passing = told.iter().zip(&passes).filter(|(_, passes)| **passes);
         let known = passing.filter_map(|(c, _)| value(c));
         // How long or wide she is, is neither good nor bad.
-        let judged = !matches!(column.key, "length" | "beam");
+        let judged = !matches!(column.which, Which::Length | Which::Beam);
         let best = known.reduce(if column.less { f64::min } else { f64::max });
         let best = best.filter(|_| judged);
         let differ = told.windows(2).any(|w| w[0][n].text != w[1][n].text);
@@ -178,7 +178,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
         }
     };
     let rows = COLUMNS.iter().enumerate();
-    rows.filter(|(_, c)| !TOLD_ABOVE.contains(&c.key))
+    rows.filter(|(_, c)| !TOLD_ABOVE.contains(&c.which))
         .map(row)
         .filter(|r| r.cells.iter().any(|c| c.0 != "not known"))
         .collect()
