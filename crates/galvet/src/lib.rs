@@ -3,12 +3,13 @@
 //! This crate asks, shows and answers; the physics is in `galvet-core`, the
 //! records are in `galvet-store`. Rooms, lower ones first:
 //!
-//! 1. [`question`]: one table of the brief's parts, from which address, file,
+//! 1. `form`: what was typed: one table of fields for each kind of record.
+//! 2. [`question`]: one table of the brief's parts, from which address, file,
 //!    sentence and JSON are made.
-//! 2. [`answer`]: rankings and figures, free of units, computed once.
-//! 3. `present`: an answer as page, JSON, CSV, lines, drawing.
+//! 3. [`answer`]: rankings and figures, free of units, computed once.
 //! 4. [`survey`] and [`kit`]: what people put in and change.
-//! 5. [`web`] and [`commands`]: the server and the command line.
+//! 5. `present`: an answer as page, JSON, CSV, lines, drawing.
+//! 6. [`web`] and [`commands`]: the server and the command line.
 //!
 //! It holds no physics, and no HTML or JavaScript in strings.
 

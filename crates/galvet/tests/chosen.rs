@@ -286,7 +286,7 @@ fn an_empty_installation_leads_to_a_first_ranking() {
         to.headers().get_one("Location").unwrap().to_owned()
     };
     // The first two lead back to the list, which says how many are still wanted.
-    assert_eq!(put("One", "84+cm"), "/?mass=84%20kg&units=metric");
+    assert_eq!(put("One", "84+cm"), "/?mass=84+kg&units=metric");
     let page = desk.page("/?mass=84+kg");
     assert!(page.contains("1 of 3 hulls are in.") && page.contains("Two more"));
     put("Two", "90+cm");

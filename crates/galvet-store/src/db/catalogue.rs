@@ -8,7 +8,6 @@ use crate::error::StoreError;
 use crate::files::hulls::HullRecord;
 use diesel::prelude::*;
 use diesel::sql_query;
-use diesel::sql_types::BigInt;
 use galvet_core::gear::Gear;
 use galvet_core::question::Water;
 use galvet_core::rig::Rig;
@@ -121,17 +120,10 @@ impl Store {
 }
 
 pub(super) fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
-    #[derive(QueryableByName)]
-    struct Row {
-        #[diesel(sql_type = BigInt)]
-        id: i64,
-        #[diesel(sql_type = BigInt)]
-        revision: i64,
-    }
     let mut out = Catalogue::default();
     for kind in [Kind::Hull, Kind::Water, Kind::Gear, Kind::Rig, Kind::Brief] {
         let order = if kind == Kind::Hull { "slug" } else { "id" };
-        let rows: Vec<Row> = sql_query(format!(
+        let rows: Vec<Known> = sql_query(format!(
             "SELECT id, revision FROM {} WHERE deleted_at IS NULL ORDER BY {order}",
             kind.table()
         ))
@@ -140,10 +132,7 @@ pub(super) fn read(connection: &mut SqliteConnection) -> Result<Catalogue, Store
             match rows::load(connection, kind, row.id) {
                 Ok(Some(Record::Hull(hull))) => {
                     out.hulls.push(*hull);
-                    out.known.push(Known {
-                        id: row.id,
-                        revision: row.revision,
-                    });
+                    out.known.push(row);
                 }
                 Ok(Some(Record::Water(water))) => out.waters.push(water),
                 Ok(Some(Record::Gear(gear))) => out.gear.push(*gear),
@@ -153,10 +142,7 @@ pub(super) fn read(connection: &mut SqliteConnection) -> Result<Catalogue, Store
                 Err(error @ StoreError::BadRecord { .. }) => {
                     out.set_aside.push(SetAside {
                         kind,
-                        known: Known {
-                            id: row.id,
-                            revision: row.revision,
-                        },
+                        known: row,
                         problem: error.to_string(),
                     });
                 }

@@ -359,22 +359,11 @@ pub(super) fn find(
     kind: Kind,
     slug: &str,
 ) -> Result<Option<Known>, StoreError> {
-    #[derive(QueryableByName)]
-    struct Row {
-        #[diesel(sql_type = BigInt)]
-        id: i64,
-        #[diesel(sql_type = BigInt)]
-        revision: i64,
-    }
-    let found: Option<Row> = sql_query(format!(
+    Ok(sql_query(format!(
         "SELECT id, revision FROM {} WHERE slug = ? AND deleted_at IS NULL",
         kind.table()
     ))
     .bind::<Text, _>(slug)
     .get_result(connection)
-    .optional()?;
-    Ok(found.map(|row| Known {
-        id: row.id,
-        revision: row.revision,
-    }))
+    .optional()?)
 }

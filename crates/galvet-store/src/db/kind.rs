@@ -1,5 +1,8 @@
 //! Which record: its kind, its number, its revision.
 
+use diesel::prelude::*;
+use diesel::sql_types::BigInt;
+
 /// Kinds of records.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
 pub enum Kind {
@@ -59,10 +62,12 @@ impl Kind {
 }
 
 /// A record as somebody knows it: by id, at a revision.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, QueryableByName)]
 pub struct Known {
     /// Its id, for good.
+    #[diesel(sql_type = BigInt)]
     pub id: i64,
     /// The revision known.
+    #[diesel(sql_type = BigInt)]
     pub revision: i64,
 }

@@ -32,10 +32,8 @@ impl Store {
     pub fn trash(&self) -> Result<Vec<Trashed>, StoreError> {
         #[derive(QueryableByName)]
         struct Row {
-            #[diesel(sql_type = BigInt)]
-            id: i64,
-            #[diesel(sql_type = BigInt)]
-            revision: i64,
+            #[diesel(embed)]
+            known: Known,
             #[diesel(sql_type = BigInt)]
             deleted_at: i64,
         }
@@ -48,13 +46,10 @@ impl Store {
             ))
             .load(&mut connection)?;
             for row in rows {
-                let gone = entry(&mut connection, kind, row.id, row.revision)?;
+                let gone = entry(&mut connection, kind, row.known.id, row.known.revision)?;
                 out.extend(gone.and_then(|c| c.before).map(|document| Trashed {
                     kind,
-                    known: Known {
-                        id: row.id,
-                        revision: row.revision,
-                    },
+                    known: row.known,
                     document,
                     at: row.deleted_at,
                 }));

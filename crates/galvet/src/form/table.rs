@@ -99,6 +99,28 @@ impl<D: Draft> Table<D> {
         Ok(draft.made()?)
     }
 
+    /// What was typed, over a record as it stands or, without one, as a new one.
+    ///
+    /// # Errors
+    /// See [`Table::put`] and [`Table::make`].
+    pub fn typed_over(
+        &self,
+        there: Option<&D::Record>,
+        usual: impl FnOnce() -> D::Record,
+        form: &Sent,
+        system: System,
+    ) -> Result<D::Record, Refusal>
+    where
+        D::Record: Clone,
+    {
+        let Some(there) = there else {
+            return self.make(&usual(), form, system);
+        };
+        let mut typed = there.clone();
+        self.put(&mut typed, form, system)?;
+        Ok(typed)
+    }
+
     /// Whether nobody changed a record since a form showed it, for taking it off.
     ///
     /// # Errors

@@ -7,9 +7,7 @@ use crate::form::{
 };
 use crate::survey::EditError;
 use galvet_core::base::{Bounds, Dimension, System};
-use galvet_core::gear::{
-    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, Strain, Tether,
-};
+use galvet_core::gear::{Category, Chemistry, Electric, Fixing, Gear};
 use galvet_store::{Kind, Record, Store};
 
 /// Longest note.
@@ -155,31 +153,10 @@ impl Kept for ThingDraft {
     const WORD: &'static str = "thing";
 
     fn usual() -> Gear {
+        // What it weighs must be typed; what nobody said of it sinks.
         Gear {
-            key: String::new(),
-            name: String::new(),
-            category: Category::Other,
-            dry_mass: f64::NAN,
-            loaded_mass: f64::NAN,
-            size: None,
-            soft: false,
-            centre_height: None,
             fixings: vec![Fixing::Strap, Fixing::Loose],
-            holes: 0,
-            mount: String::new(),
-            zones: Vec::new(),
-            needs: Needs::default(),
-            // What nobody said sinks: the careful reading.
-            tether: Tether::Sinks,
-            electric: Electric::None,
-            strain: Strain::Light,
-            brings: Brings::default(),
-            setup_minutes: None,
-            comes_off: false,
-            strip_for_surf: false,
-            price: None,
-            owned: true,
-            note: String::new(),
+            ..Gear::plain("", "", Category::Other, f64::NAN, None)
         }
     }
 

@@ -314,15 +314,10 @@ pub fn keep_modification(
     form: &Sent,
     system: System,
 ) -> Result<(), Refusal> {
+    let all = &hull.survey.fitout.modifications;
+    let there = same(all, was, form, |m| &m.name)?;
     let table = modification_form(&hull.survey);
-    let there = same(&hull.survey.fitout.modifications, was, form, |m| &m.name)?;
-    let made = match there.cloned() {
-        None => table.make(&new_modification(), form, system)?,
-        Some(mut there) => {
-            table.put(&mut there, form, system)?;
-            there
-        }
-    };
+    let made = table.typed_over(there, new_modification, form, system)?;
     Ok(put_modification(hull, Some(was), made)?)
 }
 
@@ -336,15 +331,11 @@ pub fn keep_configuration(
     form: &Sent,
     system: System,
 ) -> Result<(), Refusal> {
+    let all = &hull.survey.fitout.configurations;
+    let there = same(all, was, form, |c| &c.name)?;
+    let usual = || new_configuration(&hull.survey);
     let table = configuration_form(&hull.survey);
-    let there = same(&hull.survey.fitout.configurations, was, form, |c| &c.name)?;
-    let made = match there.cloned() {
-        None => table.make(&new_configuration(&hull.survey), form, system)?,
-        Some(mut there) => {
-            table.put(&mut there, form, system)?;
-            there
-        }
-    };
+    let made = table.typed_over(there, usual, form, system)?;
     put(
         &mut hull.survey.fitout.configurations,
         Some(was),

@@ -1,10 +1,11 @@
 //! Changes of a hull, made or planned, and ways of setting her up, compared.
 
+use super::address::address;
 use super::answered::Part;
 use super::edit::{self, Change, action};
 use super::moved::moved_on;
 use super::shared::Trouble;
-use super::visit::{Frame, Visit, address};
+use super::visit::{Frame, Visit};
 use crate::answer::{outcome, ways};
 use crate::form::NotTaken;
 use crate::form::Sent;

@@ -1,9 +1,10 @@
 //! Fittings of a hull, put on the drawing one by one.
 
+use super::address::address;
 use super::edit::{self, Change, action};
 use super::reader::back_to;
 use super::shared::Trouble;
-use super::visit::{Frame, Visit, address};
+use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Refusal;
 use crate::form::Sent;

@@ -1,6 +1,7 @@
 //! The server: what guards its pages, one file a page, and what is served
 //! besides.
 
+mod address;
 mod afloat;
 mod answered;
 mod ask;

@@ -1,8 +1,9 @@
 //! What a changed question moved, against the one it started from.
 
+use super::address::address;
 use super::ask::query_of;
 use super::shared::{Shelf, Trouble};
-use super::visit::{Visit, address};
+use super::visit::Visit;
 use crate::answer::{Answered, Hull};
 use crate::present::page::moved::{self, Moved};
 use crate::present::page::sentence::Sentence;

@@ -1,5 +1,6 @@
 //! The main page: the hulls ranked; also as JSON and as CSV.
 
+use super::address::more;
 use super::answered::{Answered, Part, answered};
 use super::moved::moved;
 use super::reader::fields;
@@ -13,12 +14,11 @@ use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::sift::{Sieve, Sifted, Wanted, sift};
 use askama::Template;
 use askama_web::WebTemplate;
-use rocket::http::{ContentType, RawStr, Status};
+use rocket::http::{ContentType, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::{Request, Route, get, routes};
 use std::collections::BTreeMap;
 use std::convert::Infallible;
-use std::fmt::Write as _;
 use std::sync::Arc;
 
 /// The main page.
@@ -84,12 +84,19 @@ impl Order {
         let known = ranked.chain(ranking.out.iter().map(|o| (&o.key, &o.name)));
         let known: BTreeMap<&String, &String> = known.collect();
         let named = |slug: &String| known.get(slug).map(|name| (slug.clone(), (*name).clone()));
-        let along = |limits| format!("/{}", with_more(query, &wanted.pairs(limits)));
+        let along = |limits| format!("/{}", more(query, wanted.pairs(limits)));
         Self {
             sieve: sift(&rows, &wanted),
             columns: COLUMNS
                 .iter()
-                .map(|c| (c.key(), c.label, wanted.by == c.key(), wanted.ties == c.key()))
+                .map(|c| {
+                    (
+                        c.key(),
+                        c.label,
+                        wanted.by == c.key(),
+                        wanted.ties == c.key(),
+                    )
+                })
                 .collect(),
             list: list.slugs().iter().filter_map(named).collect(),
             whole: along(true),
@@ -107,17 +114,6 @@ impl Order {
     fn listed(&self, slug: &str) -> bool {
         self.list.iter().any(|(s, _)| s == slug)
     }
-}
-
-/// A query with further names and values.
-fn with_more(query: &str, more: &[(String, String)]) -> String {
-    let mut out = query.to_owned();
-    for (name, value) in more {
-        let lead = if out.is_empty() { '?' } else { '&' };
-        let value = RawStr::new(value).percent_encode();
-        let _ = write!(out, "{lead}{name}={value}");
-    }
-    out
 }
 
 #[rocket::async_trait]

@@ -1,11 +1,12 @@
 //! A remedy taken at a tap: the hull's change is planned, or the rig kept as a variant,
 //! and the page that shows what it moves is next.
 
+use super::address::address;
 use super::ask::query_of;
 use super::edit;
 use super::reader::back_to;
 use super::shared::Trouble;
-use super::visit::{Visit, address};
+use super::visit::Visit;
 use crate::form::Sent;
 use crate::kit::{kept_already, put_variant, rig_with};
 use crate::survey;

@@ -1,10 +1,11 @@
 //! The rig builder.
 
+use super::address::address;
 use super::edit::{action, came_of, kit_throw};
 use super::errors::{Told, told};
 use super::reader::Reader;
 use super::shared::Trouble;
-use super::visit::{Frame, Visit, address};
+use super::visit::{Frame, Visit};
 use crate::form::Sent;
 use crate::kit::{self, LineChange};
 use crate::present::page::rig::{self, RigView};

@@ -22,7 +22,7 @@ use rocket::tokio::select;
 #[cfg(unix)]
 use rocket::tokio::signal::unix::{SignalKind, signal};
 use rocket::tokio::time::sleep;
-use rocket::{Build, Rocket, routes};
+use rocket::{Build, Rocket, Route, routes};
 #[cfg(unix)]
 use std::collections::HashSet;
 use std::net::SocketAddr;
@@ -34,6 +34,45 @@ use thiserror::Error;
 const LAST_WORDS: Duration = Duration::from_millis(200);
 /// Time for answers under way once it is told to end.
 const PATIENCE: Duration = Duration::from_millis(1_200);
+
+/// Every file of pages: its routes.
+const PAGES: [fn() -> Vec<Route>; 35] = [
+    ranking::routes,
+    hull::routes,
+    afloat::routes,
+    hulls::routes,
+    import::routes,
+    new_hull::routes,
+    record::routes,
+    walk::routes,
+    fittings::routes,
+    stow::routes,
+    remedy::routes,
+    kit::routes,
+    rigs::routes,
+    comfort::routes,
+    changes::routes,
+    lines::routes,
+    card::routes,
+    weigh::routes,
+    compare::routes,
+    flip::routes,
+    derivation::routes,
+    drawing::routes,
+    talk::routes,
+    tour::routes,
+    trials::routes,
+    summary::routes,
+    waters::routes,
+    reckons::routes,
+    set_aside::routes,
+    shortlist::routes,
+    questions::routes,
+    undo::routes,
+    trash::routes,
+    reader::routes,
+    errors::routes,
+];
 
 /// What a server is started with.
 pub struct Settings {
@@ -91,7 +130,11 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         ident: Ident::none(),
         ..rocket::Config::release_default()
     };
-    rocket::custom(config)
+    let server = rocket::custom(config);
+    let server = PAGES
+        .iter()
+        .fold(server, |server, routes| server.mount("/", routes()));
+    server
         .manage(Shared::new(
             settings.store,
             settings.units,
@@ -101,41 +144,6 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         ))
         .attach(Gate::new(settings.listen, &settings.hosts))
         .attach(Pack::default())
-        .mount("/", ranking::routes())
-        .mount("/", hull::routes())
-        .mount("/", afloat::routes())
-        .mount("/", hulls::routes())
-        .mount("/", import::routes())
-        .mount("/", new_hull::routes())
-        .mount("/", record::routes())
-        .mount("/", walk::routes())
-        .mount("/", fittings::routes())
-        .mount("/", stow::routes())
-        .mount("/", remedy::routes())
-        .mount("/", kit::routes())
-        .mount("/", rigs::routes())
-        .mount("/", comfort::routes())
-        .mount("/", changes::routes())
-        .mount("/", lines::routes())
-        .mount("/", card::routes())
-        .mount("/", weigh::routes())
-        .mount("/", compare::routes())
-        .mount("/", flip::routes())
-        .mount("/", derivation::routes())
-        .mount("/", drawing::routes())
-        .mount("/", talk::routes())
-        .mount("/", tour::routes())
-        .mount("/", trials::routes())
-        .mount("/", summary::routes())
-        .mount("/", waters::routes())
-        .mount("/", reckons::routes())
-        .mount("/", set_aside::routes())
-        .mount("/", shortlist::routes())
-        .mount("/", questions::routes())
-        .mount("/", undo::routes())
-        .mount("/", trash::routes())
-        .mount("/", reader::routes())
-        .mount("/", errors::routes())
         .mount("/", routes![assets::asset])
         .register("/", errors::catchers())
 }

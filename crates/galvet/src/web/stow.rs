@@ -1,12 +1,13 @@
 //! The stow board of a hull: the rig of the question laid out on her, things put by
 //! hand, tried before they are kept.
 
+use super::address::address;
 use super::answered::Part;
 use super::edit::{self, action};
 use super::moved::{moved_on, moved_since};
 use super::reader::back_to;
 use super::shared::Trouble;
-use super::visit::{Frame, Visit, address};
+use super::visit::{Frame, Visit};
 use crate::answer::Board;
 use crate::form::Refusal;
 use crate::form::Sent;

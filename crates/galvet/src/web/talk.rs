@@ -24,7 +24,7 @@ struct TalkPage {
 impl TalkPage {
     /// What travels along: every answer but those of this step.
     fn carried(&self) -> Vec<(String, String)> {
-        let mut all = super::ask::carried(&self.frame.query);
+        let mut all = super::address::carried(&self.frame.query);
         let asked =
             |name: &str| name == self.talk.name || self.talk.fields.iter().any(|f| f.name == name);
         all.retain(|(name, _)| !asked(name));
@@ -33,7 +33,7 @@ impl TalkPage {
 
     /// The address of a step with the answers so far.
     fn step(&self, word: &str) -> String {
-        super::visit::address("/ask", &self.frame.query, &[("step", word)])
+        super::address::address("/ask", &self.frame.query, &[("step", word)])
     }
 }
 

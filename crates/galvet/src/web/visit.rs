@@ -1,6 +1,7 @@
 //! A visit: who asks, with which question, of what is kept; and the frame every page of
 //! ours stands in.
 
+use super::address::address;
 use super::ask::query_of;
 use super::reader::{Reader, back_to};
 use super::shared::{Shared, Shelf, Trouble};
@@ -10,7 +11,7 @@ use crate::question::Ask;
 use galvet_core::base::System;
 use galvet_store::{Kind, Steps};
 use rocket::Request;
-use rocket::http::{RawStr, Status};
+use rocket::http::Status;
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::Redirect;
 use std::convert::Infallible;
@@ -110,35 +111,5 @@ pub(super) struct Frame {
 impl Frame {
     pub(super) fn metric(&self) -> bool {
         self.units == System::Metric
-    }
-}
-
-/// An address with more to say: `pairs` are put behind the question, percent-encoded.
-pub(super) fn address(path: &str, query: &str, pairs: &[(&str, &str)]) -> String {
-    let mut all: Vec<String> = Vec::new();
-    if let Some(own) = query.strip_prefix('?') {
-        all.push(own.to_owned());
-    }
-    let encoded = |text: &str| RawStr::new(text).percent_encode().to_string();
-    all.extend(pairs.iter().map(|(n, v)| format!("{n}={}", encoded(v))));
-    if all.is_empty() {
-        path.to_owned()
-    } else {
-        format!("{path}?{}", all.join("&"))
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn addresses_take_the_question_along() {
-        assert_eq!(address("/a", "", &[]), "/a");
-        assert_eq!(address("/a", "?kg=80", &[]), "/a?kg=80");
-        assert_eq!(
-            address("/a", "?kg=80", &[("zone", "tank well & more")]),
-            "/a?kg=80&zone=tank%20well%20%26%20more"
-        );
     }
 }

@@ -1,9 +1,10 @@
 //! The walk along a hull, zone after zone.
 
+use super::address::address;
 use super::edit::{self, action};
 use super::reader::{back_to, today};
 use super::shared::Trouble;
-use super::visit::{Frame, Visit, address};
+use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Refusal;
 use crate::form::Sent;

@@ -1,7 +1,7 @@
 //! Which rows are shown, and in which order: by place or a column, those too close to
 //! call by another, and only those within the reader's limits.
 
-use crate::present::columns::{COLUMNS, Cell, Column, Holds, Which, column_named};
+use crate::present::columns::{COLUMNS, Cell, Column, Holds, column_named};
 use crate::question::units_said;
 use galvet_core::base::{Bare, Bounds, Dimension};
 use galvet_core::rank::Firmness;
@@ -238,6 +238,7 @@ fn field(column: &Column, typed: &str, mistake: String) -> LimitField {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::present::columns::Which;
 
     fn row(draft: Option<f64>, floor: Option<f64>) -> Vec<Cell> {
         let cell = |c: &Column| Cell {
