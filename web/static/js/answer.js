@@ -3,6 +3,7 @@
  * puts the new results in, and lets Back and Forward return to other questions.
  * What somebody is typing in is never touched.
  */
+import { around, dataOf, one, sentBy } from "./dom.js";
 import { swap } from "./swap.js";
 
 /**
@@ -31,16 +32,27 @@ function along() {
   const form = document.querySelector("form[data-along]");
   if (!(form instanceof HTMLFormElement)) return [];
   // What the brief says itself it says better.
-  const brief = document.querySelector("form[data-brief]")?.elements;
+  const brief = one(document, "form[data-brief]", HTMLFormElement)?.elements;
   return [...new FormData(form)]
     .map(([name, value]) => [name, String(value)])
     .filter(([name, value]) => value !== "" && !brief?.namedItem(name));
 }
 
-/** The brief alone, as a query. */
+/**
+ * The brief on a page as a query; empty where there is none.
+ * @param {HTMLElement} answer
+ */
+function briefOf(answer) {
+  const brief = one(answer, "form[data-brief]", HTMLFormElement);
+  return brief ? queryOf(brief) : "";
+}
+
+/**
+ * The brief alone, as a query.
+ * @param {HTMLElement} answer
+ */
 function briefOnly(answer) {
-  const brief = answer.querySelector("form[data-brief]");
-  const query = new URLSearchParams(queryOf(brief));
+  const query = new URLSearchParams(briefOf(answer));
   for (const [name] of along()) query.delete(name);
   return query.toString();
 }
@@ -99,7 +111,8 @@ export function keepInStep(answer) {
     const box = document.getElementById("trouble");
     if (!box) return;
     box.hidden = !there;
-    if (there) box.querySelector("button").onclick = again;
+    const button = one(box, "button", HTMLButtonElement);
+    if (there && button) button.onclick = again;
   }
 
   /**
@@ -122,8 +135,8 @@ export function keepInStep(answer) {
     event.preventDefault();
     const query = new URLSearchParams(queryOf(event.target));
     // A change to try stands on the button itself.
-    const tried = event.submitter;
-    if (tried?.name) query.set(tried.name, tried.value);
+    const tried = sentBy(event);
+    if (tried) query.set(...tried);
     ask(query.toString(), { focus: openPart(answer), enter: true });
   });
   // A slider reorders while it is drawn; where it is let go enters the history.
@@ -132,10 +145,11 @@ export function keepInStep(answer) {
     const field = event.target;
     if (!(field instanceof HTMLInputElement)) return;
     delete field.dataset.default;
-    if (field.type !== "range" || !field.form?.matches("[data-brief]")) return;
+    const form = field.form;
+    if (field.type !== "range" || !form?.matches("[data-brief]")) return;
     clearTimeout(drawn);
     drawn = setTimeout(
-      () => ask(queryOf(field.form), { focus: field.name, enter: false }),
+      () => ask(queryOf(form), { focus: field.name, enter: false }),
       DRAWING_PAUSE,
     );
   });
@@ -151,7 +165,7 @@ export function keepInStep(answer) {
   // A hull being put in floats, and hulls are found, while one types.
   let waiting;
   answer.addEventListener("input", (event) => {
-    if (!event.target.closest("form[data-along]")) return;
+    if (!around(event.target, "form[data-along]", HTMLFormElement)) return;
     clearTimeout(waiting);
     waiting = setTimeout(() => {
       const brief = answer.querySelector("form[data-brief]");
@@ -174,7 +188,7 @@ export function keepInStep(answer) {
       form.action = `${page}?${briefOnly(answer)}`;
     } else {
       event.preventDefault();
-      ask(queryOf(answer.querySelector("form[data-brief]")), { enter: true });
+      ask(briefOf(answer), { enter: true });
     }
   });
   let pointed = false;
@@ -193,7 +207,7 @@ function followAddress(address, query) {
   const back = document.querySelector(".units input[name=back]");
   if (back instanceof HTMLInputElement) back.value = address;
   for (const link of document.querySelectorAll("a[data-place]"))
-    link.setAttribute("href", `${link.dataset.place}?${query}`);
+    link.setAttribute("href", `${dataOf(link).place}?${query}`);
 }
 
 /** Name of a field in the part that is open. */

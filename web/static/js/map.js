@@ -4,20 +4,24 @@
  * open is remembered while the tab is.
  */
 
+import { around, dataOf, one } from "./dom.js";
+import { walkTo } from "./keys.js";
+
 const OPEN = "galvet-map-open";
 
 /** @param {HTMLElement} answer */
 export function linkMap(answer) {
+  /** @param {EventTarget | null} target */
   const near = (target) => {
-    if (!(target instanceof Element)) return undefined;
-    const at = target.closest("[data-mark], li[data-hull]");
-    return at?.dataset.mark ?? at?.dataset.hull;
+    const at = dataOf(around(target, "[data-mark], li[data-hull]", Element));
+    return at.mark ?? at.hull;
   };
+  /** @param {string | undefined} key */
   const mark = (key) => {
     for (const at of answer.querySelectorAll(
       "[data-mark], [data-soft], li[data-hull]",
     )) {
-      const { mark: marked, soft, hull } = at.dataset;
+      const { mark: marked, soft, hull } = dataOf(at);
       const same = (marked ?? soft ?? hull) === key;
       at.classList.toggle("linked", same && key !== undefined);
     }
@@ -30,20 +34,14 @@ export function linkMap(answer) {
     if (!(at instanceof Element) || !at.matches("[data-mark]")) return;
     const marks = [...answer.querySelectorAll("[data-mark]")];
     const here = marks.indexOf(at);
-    const to = {
-      ArrowRight: here + 1,
-      ArrowDown: here + 1,
-      ArrowLeft: here - 1,
-      ArrowUp: here - 1,
-      Home: 0,
-      End: marks.length - 1,
-    }[event.key];
-    if (to === undefined || !marks[to]) return;
+    const to = walkTo(event.key, here, marks.length, { sideways: true });
+    const next = to === undefined ? undefined : marks[to];
+    if (!(next instanceof SVGElement || next instanceof HTMLElement)) return;
     event.preventDefault();
-    marks[to].focus();
+    next.focus();
   });
   const remember = () => {
-    const map = answer.querySelector("details[data-map]");
+    const map = one(answer, "details[data-map]", HTMLDetailsElement);
     if (!map || map.dataset.taken) return;
     map.dataset.taken = "yes";
     map.open = sessionStorage.getItem(OPEN) === "yes";

@@ -3,19 +3,22 @@
  * when something else is clicked; opening one puts the focus into it.
  */
 
+import { all, one } from "./dom.js";
+
 /** @param {Document} root */
 export function partsThatClose(root) {
   root.addEventListener("keydown", (event) => {
     if (event.key !== "Escape") return;
-    const open = root.querySelector(".part[open]");
+    const open = one(root, ".part[open]", HTMLDetailsElement);
     if (!open) return;
     open.open = false;
-    open.querySelector("summary").focus();
+    one(open, "summary", HTMLElement)?.focus();
   });
   // Not on click: Enter in a field sends a click to the form's first button.
   root.addEventListener("pointerdown", (event) => {
-    for (const open of root.querySelectorAll(".part[open]")) {
-      if (!open.contains(event.target)) open.open = false;
+    const at = event.target instanceof Node ? event.target : null;
+    for (const open of all(root, ".part[open]", HTMLDetailsElement)) {
+      if (!open.contains(at)) open.open = false;
     }
   });
   // `toggle` does not bubble; it can be caught on its way down.
@@ -26,28 +29,28 @@ export function partsThatClose(root) {
       if (!(part instanceof HTMLDetailsElement) || !part.matches(".part[open]"))
         return;
       keepOnPage(part.querySelector(".part-body"));
-      const field = part.querySelector(
-        "input:checked, input:not([type=radio])",
-      );
+      const which = "input:checked, input:not([type=radio])";
+      const field = one(part, which, HTMLInputElement);
       if (part.contains(document.activeElement) && isTyped(field)) return;
       field?.focus();
-      if (field instanceof HTMLInputElement && field.type === "text")
-        field.select();
+      if (field?.type === "text") field.select();
     },
     true,
   );
 }
 
-/** Whether somebody has typed in the field already: it is left alone then. */
+/**
+ * Whether somebody has typed in the field already: it is left alone then.
+ * @param {HTMLInputElement | undefined} field
+ */
 function isTyped(field) {
-  return (
-    field instanceof HTMLInputElement &&
-    field.type === "text" &&
-    field.value !== field.defaultValue
-  );
+  return field?.type === "text" && field.value !== field.defaultValue;
 }
 
-/** Shifts an opened part left when it would run off the right edge. */
+/**
+ * Shifts an opened part left when it would run off the right edge.
+ * @param {Element | null} body
+ */
 function keepOnPage(body) {
   if (!(body instanceof HTMLElement)) return;
   body.style.translate = "";

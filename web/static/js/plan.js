@@ -4,9 +4,9 @@
  * form's fields at once. Without this module the fields do the same.
  */
 
+import { stepOf } from "./keys.js";
+
 const SVG = "http://www.w3.org/2000/svg";
-/** A tap of an arrow key, m; with Shift ten times as far. */
-const STEP = 0.01;
 
 /** @param {Document} root */
 export function planThatMoves(root) {
@@ -78,16 +78,10 @@ function movable(grip, scale, onMove, onEnd) {
     grip.addEventListener("pointercancel", end, { once: true });
   });
   grip.addEventListener("keydown", (event) => {
-    const by = {
-      ArrowLeft: [-1, 0],
-      ArrowRight: [1, 0],
-      ArrowUp: [0, -1],
-      ArrowDown: [0, 1],
-    }[event.key];
+    const by = stepOf(event.key, event.shiftKey);
     if (!by) return;
     event.preventDefault();
-    const step = event.shiftKey ? 10 * STEP : STEP;
-    onMove(undefined, { x: by[0] * step, y: by[1] * step });
+    onMove(undefined, { x: by[0], y: by[1] });
     onEnd();
   });
 }

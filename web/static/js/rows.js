@@ -3,21 +3,19 @@
  * Home and End go to the first and the last.
  */
 
+import { all } from "./dom.js";
+import { walkTo } from "./keys.js";
+
 /** @param {HTMLElement} answer */
 export function walkRows(answer) {
   answer.addEventListener("keydown", (event) => {
     const link = event.target;
     if (!(link instanceof HTMLElement) || !link.matches("[data-hull] h3 a"))
       return;
-    const links = [...answer.querySelectorAll("[data-hull] h3 a")];
+    const links = all(answer, "[data-hull] h3 a", HTMLElement);
     const here = links.indexOf(link);
-    const target = {
-      ArrowDown: here + 1,
-      ArrowUp: here - 1,
-      Home: 0,
-      End: links.length - 1,
-    }[event.key];
-    if (target === undefined || !links[target]) return;
+    const target = walkTo(event.key, here, links.length);
+    if (target === undefined) return;
     event.preventDefault();
     links[target].focus();
   });

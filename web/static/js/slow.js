@@ -5,24 +5,27 @@
  */
 
 import { queryOf } from "./answer.js";
+import { around, dataOf, sentBy } from "./dom.js";
 
 /** @param {Document} page */
 export function workThatTakesTime(page) {
   page.addEventListener("click", (event) => {
-    const link = event.target.closest?.("a[data-slow]");
+    const link = around(event.target, "a[data-slow]", HTMLAnchorElement);
     if (!link || event.ctrlKey || event.metaKey || event.shiftKey) return;
     event.preventDefault();
-    goSlowly(link.href, link.dataset.slow, link);
+    goSlowly(link.href, link.dataset.slow ?? "", link);
   });
   page.addEventListener("submit", (event) => {
     const form = event.target;
-    const words = form.closest?.("[data-slow]")?.dataset.slow;
-    if (!words || form.method !== "get") return;
+    if (!(form instanceof HTMLFormElement) || form.method !== "get") return;
+    const words = dataOf(form.closest("[data-slow]")).slow;
+    if (!words) return;
     event.preventDefault();
     const query = new URLSearchParams(queryOf(form));
-    const tried = event.submitter;
-    if (tried?.name) query.set(tried.name, tried.value);
-    goSlowly(`${form.action}?${query}`, words, tried ?? form, form);
+    const tried = sentBy(event);
+    if (tried) query.set(...tried);
+    const from = tried ? event.submitter : undefined;
+    goSlowly(`${form.action}?${query}`, words, from ?? form, form);
   });
 }
 

@@ -3,10 +3,9 @@
  * works out what that does to her while one goes, and keeps it when one stops.
  * Without this module the form beside the list does the same.
  */
+import { stepOf } from "./keys.js";
 import { swap } from "./swap.js";
 
-/** A tap of an arrow key, m; with Shift ten times as far. */
-const STEP = 0.01;
 /** Milliseconds at rest until what was put is kept. */
 const REST = 700;
 /** Milliseconds between two tries while something is dragged. */
@@ -28,7 +27,10 @@ export function boardThatMoves(root) {
 class Board {
   /** Counts tries: only the last one's answer is shown. */
   count = 0;
-  /** The thing being moved, with where it is. */
+  /**
+   * The thing being moved, with where it is.
+   * @type {{thing: string, nth: number, place: string, x: number, y: number, turned: boolean} | undefined}
+   */
   moving = undefined;
 
   constructor(root, answer) {
@@ -157,12 +159,7 @@ class Board {
   }
 
   key(mark, event) {
-    const by = {
-      ArrowLeft: [-1, 0],
-      ArrowRight: [1, 0],
-      ArrowUp: [0, -1],
-      ArrowDown: [0, 1],
-    }[event.key];
+    const by = stepOf(event.key, event.shiftKey);
     const letter = event.key.toLowerCase();
     if (!by && letter !== "r" && letter !== "f") return;
     event.preventDefault();
@@ -172,9 +169,8 @@ class Board {
       this.moving && this.moving.thing === thing && this.moving.nth === +nth;
     const pin = same ? this.moving : this.pinOf(mark);
     if (by) {
-      const step = event.shiftKey ? 10 * STEP : STEP;
-      pin.x += by[0] * step;
-      pin.y += by[1] * step;
+      pin.x += by[0];
+      pin.y += by[1];
     } else pin.turned = !pin.turned;
     pin.place = "";
     this.moving = pin;

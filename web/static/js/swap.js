@@ -4,6 +4,8 @@
  * what is typed elsewhere is taken over.
  */
 
+import { all, dataOf } from "./dom.js";
+
 /**
  * @param {HTMLElement} answer
  * @param {string} html the answer, with the same regions
@@ -15,15 +17,14 @@ export function swap(answer, html, sent, focus) {
   const places = tops(answer);
   const fresh = document.createElement("template");
   fresh.innerHTML = html;
-  for (const region of fresh.content.querySelectorAll("[data-region]")) {
-    const name = region.dataset.region;
+  for (const region of all(fresh.content, "[data-region]", HTMLElement)) {
+    const name = region.dataset.region ?? "";
     const old = answer.querySelector(`[data-region="${CSS.escape(name)}"]`);
     if (!old || isTypedIn(old, sent)) continue;
     if (isSlid(old)) {
       // Only what it says: the slider stays under the hand.
-      old
-        .querySelector("summary")
-        .replaceChildren(...region.querySelector("summary").childNodes);
+      const said = region.querySelector("summary")?.childNodes ?? [];
+      old.querySelector("summary")?.replaceChildren(...said);
       continue;
     }
     const takeOver = typedOutsideTheBrief(old);
@@ -45,7 +46,7 @@ function tops(answer) {
   const rows = answer.querySelectorAll("[data-rows] > [data-hull]");
   return new Map(
     [...rows].map((row) => [
-      row.dataset.hull,
+      dataOf(row).hull ?? "",
       row.getBoundingClientRect().top + window.scrollY,
     ]),
   );
@@ -65,7 +66,7 @@ function glide(answer, before) {
     const row = answer.querySelector(
       `[data-rows] > [data-hull="${CSS.escape(hull)}"]`,
     );
-    row.animate(
+    row?.animate(
       [
         { transform: `translateY(${was - top}px)` },
         { transform: "translateY(0)" },
@@ -107,7 +108,8 @@ function isSlid(region) {
  * @returns {(successor: Element) => void}
  */
 function typedOutsideTheBrief(region) {
-  const typed = [...region.querySelectorAll("form:not([data-brief]) input[id]")]
+  const fields = "form:not([data-brief]) input[id]";
+  const typed = all(region, fields, HTMLInputElement)
     .filter((field) => field.value !== field.defaultValue)
     .map((field) => ({
       id: field.id,
@@ -135,15 +137,16 @@ function typedOutsideTheBrief(region) {
 function opened(region) {
   const which = (details) =>
     [
-      details.closest("[data-hull]")?.dataset.hull,
+      dataOf(details.closest("[data-hull]")).hull,
       details.className,
       // What it is about, whatever amount it tells.
       details.querySelector("summary")?.textContent.replace(/[\d.,]+/g, ""),
     ].join("|");
-  const all = [...region.querySelectorAll("details[open]:not(.part)")];
-  const open = new Set(all.map(which));
+  const were = [...region.querySelectorAll("details[open]:not(.part)")];
+  const open = new Set(were.map(which));
   return (successor) => {
-    for (const details of successor.querySelectorAll("details:not(.part)"))
+    const now = all(successor, "details:not(.part)", HTMLDetailsElement);
+    for (const details of now)
       if (open.has(which(details))) details.open = true;
   };
 }

@@ -3,14 +3,16 @@
  * module Tab and Enter do the same.
  */
 
+import { all, around } from "./dom.js";
+
 /** @param {Document} root */
 export function answersByFigure(root) {
   if (!root.querySelector("form[data-talk]")) return;
   root.addEventListener("keydown", (event) => {
-    const typing = event.target.closest?.("input, select, textarea");
+    const typing = around(event.target, "input, select, textarea", Element);
     const held = event.ctrlKey || event.altKey || event.metaKey;
     if (typing || held || !/^[1-9]$/.test(event.key)) return;
-    const all = root.querySelectorAll("form[data-talk] .talk-choice");
-    all[Number(event.key) - 1]?.click();
+    const choices = all(root, "form[data-talk] .talk-choice", HTMLElement);
+    choices[Number(event.key) - 1]?.click();
   });
 }
