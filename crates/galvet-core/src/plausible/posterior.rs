@@ -122,6 +122,40 @@ impl Posterior {
         self.prior.shape(&middle)
     }
 
+    /// The same hull in at most `size` shapes, drawn from these by their weights at even
+    /// steps: for finding out quickly which hulls are worth working out in full, never for
+    /// a figure that is told.
+    #[must_use]
+    pub fn coarse(&self, size: usize) -> Self {
+        if size == 0 || size >= self.shapes.len() {
+            return self.clone();
+        }
+        let step = 1.0 / size as f64;
+        let (mut at, mut sum, mut chosen) = (0.5 * step, 0.0, Vec::new());
+        for (i, weight) in self.weights.iter().enumerate() {
+            sum += weight;
+            while at < sum && chosen.len() < size {
+                chosen.push(i);
+                at += step;
+            }
+        }
+        let last = self.shapes.len() - 1;
+        chosen.resize(size, chosen.last().copied().unwrap_or(last));
+        let unsold = |&i: &usize| self.unsold[i] / self.weights[i].max(f64::MIN_POSITIVE);
+        let all: f64 = chosen.iter().map(unsold).sum();
+        Self {
+            normals: chosen.iter().map(|&i| self.normals[i]).collect(),
+            shapes: chosen.iter().map(|&i| self.shapes[i].clone()).collect(),
+            weights: vec![step; size],
+            unsold: chosen.iter().map(|i| unsold(i) / all).collect(),
+            survey: self.survey.clone(),
+            form: self.form.clone(),
+            prior: self.prior.clone(),
+            guides: self.guides.clone(),
+            doubts: self.doubts.clone(),
+        }
+    }
+
     fn weigh(&mut self) {
         let standard = self.normals.clone();
         let size = standard.len();

@@ -1,12 +1,16 @@
-//! What would change the winner, looked for once and remembered: every hull is ranked at
-//! the far ends of what is changed, the few that can win some twenty times between.
+//! What would change the winner, looked for once and remembered: a few shapes of every hull
+//! tell who can win at the far ends of what is changed; those few are ranked in full some
+//! twenty times between.
 
 use super::desk::{Desk, Digest, Hull, digest};
 use super::watch::{Unwanted, Watch};
 use galvet_core::advise::flip::{Change, FARTHEST, Flip, flips, heavier, only_musts, other_seat};
+use galvet_core::figures::Assessment;
 use galvet_core::question::Brief;
+use galvet_core::rank::{Candidate, judge};
 use galvet_store::State;
 use lru::LruCache;
+use rayon::prelude::*;
 use std::collections::BTreeSet;
 use std::num::NonZeroUsize;
 use std::sync::{Arc, Mutex, PoisonError};
@@ -64,7 +68,9 @@ impl FlipsLooked {
 }
 
 /// So many of the best at each end of what is looked at may win in between.
-const CONTENDERS: usize = 6;
+const CONTENDERS: usize = 5;
+/// Shapes by which it is told which hulls are worth working out in full.
+const COARSE: usize = 24;
 /// Rounds in which somebody else turns out to win.
 const ROUNDS: usize = 3;
 
@@ -84,6 +90,33 @@ impl Search<'_> {
             .ranking(&Arc::new(brief.clone()), among, self.watch)?;
         let ranked = answer.ranking.ranked.iter();
         Ok(ranked.map(|r| r.survey().key.clone()).collect())
+    }
+
+    /// The best of all hulls under a question, as a few shapes of each tell it: who is
+    /// worth working out in full, nothing that is told.
+    fn contenders(&self, brief: &Brief) -> Result<Vec<String>, Unwanted> {
+        self.watch.rest();
+        let floating = Arc::new(brief.floating_part(self.desk.guides()));
+        let candidate = |hull: &Hull| {
+            let coarse = self.desk.shapes(hull).map(|shapes| {
+                let few = Arc::new(shapes.coarse(COARSE));
+                let wanted = || self.watch.wanted();
+                Assessment::while_wanted(few, floating.clone(), &wanted)
+            });
+            match coarse {
+                Ok(None) => Err(Unwanted),
+                Ok(Some(assessment)) => Ok((hull.survey.clone(), Ok(Arc::new(assessment)))),
+                Err(cannot) => Ok((hull.survey.clone(), Err(cannot))),
+            }
+        };
+        let candidates: Vec<Candidate> = self
+            .hulls
+            .par_iter()
+            .map(candidate)
+            .collect::<Result<_, Unwanted>>()?;
+        let best = judge(&Arc::new(brief.clone()), candidates, self.desk.guides()).ranked;
+        let best = best.iter().map(|r| r.survey().key.clone());
+        Ok(best.take(CONTENDERS).collect())
     }
 
     /// Those of the hulls that are named.
@@ -108,8 +141,7 @@ impl Search<'_> {
             .chain(seated)
             .chain([only_musts(brief)])
         {
-            let order = self.order(&end, self.hulls)?;
-            few.extend(order.into_iter().take(CONTENDERS));
+            few.extend(self.contenders(&end)?);
         }
         for round in 0..=ROUNDS {
             let all = round == ROUNDS || few.len() + CONTENDERS > self.hulls.len();
@@ -123,7 +155,7 @@ impl Search<'_> {
             let others = if all {
                 BTreeSet::new()
             } else {
-                self.others(brief, &found)?
+                self.others(brief, &few, &found)?
             };
             if others.is_empty() {
                 return Ok(Some(Flips { winner, found }));
@@ -133,8 +165,13 @@ impl Search<'_> {
         Ok(None)
     }
 
-    /// Who wins instead where all are ranked.
-    fn others(&self, brief: &Brief, found: &[Flip]) -> Result<BTreeSet<String>, Unwanted> {
+    /// Who wins instead, among the `few` and whoever else can win where a change was found.
+    fn others(
+        &self,
+        brief: &Brief,
+        few: &BTreeSet<String>,
+        found: &[Flip],
+    ) -> Result<BTreeSet<String>, Unwanted> {
         let mut others = BTreeSet::new();
         for flip in found {
             let then = match &flip.change {
@@ -143,11 +180,59 @@ impl Search<'_> {
                 Change::Without(_) => None,
             };
             let Some(then) = then else { continue };
-            let order = self.order(&then, self.hulls)?;
+            let mut among: BTreeSet<String> = self.contenders(&then)?.into_iter().collect();
+            if among.is_subset(few) {
+                continue;
+            }
+            among.extend(few.iter().cloned());
+            let order = self.order(&then, &self.named(&among))?;
             if order.first() != flip.first.as_ref() {
                 others.extend(order.into_iter().next());
             }
         }
         Ok(others)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::answer::Patient;
+    use crate::demo_data;
+    use crate::question::Ask;
+    use galvet_core::guide::Guides;
+    use galvet_store::Known;
+
+    #[test]
+    fn the_few_that_can_win_tell_what_all_of_them_do() {
+        let demo = demo_data::catalogue().unwrap();
+        let hulls: Vec<Hull> = (1..)
+            .zip(&demo.hulls)
+            .map(|(id, record)| Hull {
+                known: Some((0, Known { id, revision: 1 })),
+                survey: Arc::new(record.survey.clone()),
+            })
+            .collect();
+        let desk = Desk::new(Arc::new(Guides::default()));
+        let watch = &Patient;
+        let hulls = &hulls[..];
+        let search = Search {
+            desk: &desk,
+            hulls,
+            watch,
+        };
+        for asked in ["reed-edge-day", "sound-trolling"] {
+            let ask = Ask::of([("rig", asked.to_owned())].into_iter());
+            let brief = ask.resolve(&demo).unwrap().brief;
+            let found = search.run(&brief).unwrap();
+            let all =
+                |brief: &Brief| Ok::<_, Unwanted>(search.order(brief, hulls)?.into_iter().next());
+            let winner = all(&brief).unwrap();
+            let whole = winner.map(|winner| Flips {
+                found: flips(&brief, &winner, &all).unwrap(),
+                winner,
+            });
+            assert_eq!(found, whole, "{asked}");
+        }
     }
 }

@@ -51,6 +51,15 @@ impl Caller {
         }
     }
 
+    /// One in this process.
+    #[cfg(test)]
+    pub(super) fn here() -> Self {
+        Self {
+            remote: Remote::Here,
+            since: Instant::now(),
+        }
+    }
+
     /// Whether the connection still stands.
     pub(super) fn is_there(self) -> bool {
         match self.remote {

@@ -5,7 +5,7 @@ use super::moved::{keep_along, moved_on};
 use super::reader::{Reader, fields, today};
 use super::shared::Trouble;
 use super::visit::{Frame, Visit};
-use crate::answer::{Hull, Patient};
+use crate::answer::Hull;
 use crate::form::Sent;
 use crate::present::page::draft::{self, DraftView};
 use crate::present::page::sentence::{self, Sentence};
@@ -68,10 +68,10 @@ async fn look(typed: Draft, visit: &Visit<'_>) -> Result<NewHullPage, Trouble> {
     // What is typed stays, whatever becomes of the question.
     keep_along(&mut sentence, &typed.pairs(), true);
     let (desk, brief) = (shared.desk.clone(), Arc::new(asked.brief));
-    let view = shared.work(reader.caller, move || {
+    let view = shared.work_watched(reader.caller, move |watch| {
         let mut hulls = shelf.hulls.clone();
         hulls.push(hull.clone());
-        let answered = desk.ranking(&brief, &hulls, &Patient).ok();
+        let answered = desk.ranking(&brief, &hulls, watch).ok();
         // What the ranking floated already is not floated again.
         let afloat = match answered.as_ref().and_then(|a| a.afloat.get(DRAFT)) {
             Some(afloat) => Ok(afloat.clone()),

@@ -9,6 +9,7 @@ use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::{Catalogue, State, Store, StoreError};
+use rayon::{ThreadPool, ThreadPoolBuilder};
 use rocket::tokio::task;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
@@ -21,8 +22,10 @@ pub(super) struct Shelf {
     pub(super) hulls: Vec<Hull>,
 }
 
-/// Questions worked on at once: one, since it uses all processors.
+/// Questions of all hulls worked on at once: one, since it uses all processors.
 const AT_ONCE: usize = 1;
+/// The same of one hull: they go beside the others, on threads of their own.
+const SHORT_AT_ONCE: usize = 2;
 /// Questions that may wait. The newest goes first: the rest has seconds.
 const WAITING: usize = 64;
 
@@ -45,6 +48,9 @@ pub(crate) struct Shared {
     flips: Arc<FlipsLooked>,
     shelf: Mutex<Option<Arc<Shelf>>>,
     queue: Queue,
+    /// The lane of short work, and its threads; without them it shares the others'.
+    short: Queue,
+    beside: Option<Arc<ThreadPool>>,
     views: Mutex<Memory<ViewKey, View>>,
 }
 
@@ -106,6 +112,8 @@ impl Shared {
             flips: Arc::default(),
             shelf: Mutex::new(None),
             queue: Queue::new(AT_ONCE, WAITING),
+            short: Queue::new(SHORT_AT_ONCE, WAITING),
+            beside: ThreadPoolBuilder::new().build().ok().map(Arc::new),
             views: Mutex::new(Memory::new(memory / 8)),
         }
     }
@@ -147,17 +155,27 @@ impl Shared {
         Ok(shelf)
     }
 
-    /// Works something out off the request's thread for the reader at `caller`,
-    /// when its turn has come.
+    /// Works something of one hull, or a few, out off the request's thread for the reader
+    /// at `caller`: beside whatever ranks them all, which it does not wait for.
     pub(super) async fn work<T: Send + 'static>(
         &self,
         caller: Caller,
         work: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Trouble> {
-        self.work_watched(caller, move |_| work()).await
+        let turn = self.short.turn(move || caller.is_there()).await?;
+        let beside = self.beside.clone();
+        let work = move || {
+            let _turn = turn;
+            match beside {
+                Some(threads) => threads.install(work),
+                None => work(),
+            }
+        };
+        Ok(task::spawn_blocking(work).await?)
     }
 
-    /// As [`Shared::work`], for what can stop once the reader has gone.
+    /// Works something of all hulls out, when its turn has come; it can stop once the
+    /// reader has gone.
     pub(super) async fn work_watched<T: Send + 'static>(
         &self,
         caller: Caller,
@@ -232,5 +250,41 @@ impl Shared {
             view.clone()
         };
         Ok(task::spawn_blocking(make).await?)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::answer::BUDGET;
+    use rocket::tokio;
+    use std::sync::mpsc::channel;
+
+    #[rocket::async_test]
+    async fn short_work_does_not_wait_for_long_work() {
+        let directory = tempfile::tempdir().unwrap();
+        let store = Store::open(directory.path()).unwrap();
+        let guides = (Arc::new(Guides::default()), BUDGET);
+        let shared = Arc::new(Shared::new(store, System::Metric, guides, false));
+        let caller = Caller::here();
+        let (begun, begins) = channel();
+        let (end, ends) = channel::<()>();
+        let long = shared.clone();
+        let long = tokio::spawn(async move {
+            let work = move |_: &Watched| {
+                begun.send(()).unwrap();
+                ends.recv()
+            };
+            long.work_watched(caller, work).await.unwrap()
+        });
+        task::spawn_blocking(move || begins.recv())
+            .await
+            .unwrap()
+            .unwrap();
+        // On threads of its own, while the long one holds its turn.
+        let own = shared.work(caller, || rayon::current_thread_index().is_some());
+        assert!(own.await.unwrap());
+        end.send(()).unwrap();
+        long.await.unwrap().unwrap();
     }
 }
