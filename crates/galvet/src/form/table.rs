@@ -6,6 +6,7 @@ use super::refusal::{Mistakes, Refusal};
 use super::shown::{ORDERS, Shown, clash, clashes_told};
 use super::view::{FieldView, FormView, GroupView, NotTaken};
 use galvet_core::base::System;
+use std::borrow::Cow;
 
 /// A record as a form takes it apart: what stands together in it, each in its own place.
 /// What comes of a draft that nothing was typed in is the record, bit for bit.
@@ -71,10 +72,25 @@ impl<D: Draft> Table<D> {
     /// field; the record stays as it is then.
     pub fn put(&self, record: &mut D::Record, form: &Sent, system: System) -> Result<(), Refusal> {
         let mut draft = D::of(record);
-        let was = Shown::said(form).unwrap_or_else(|| self.shown(&draft, system));
-        self.type_in(&mut draft, form, Some(&was), system)?;
+        let now = || self.shown(&draft, system);
+        let (was, form) = match Shown::said(form) {
+            Some(was) => (was, Cow::Borrowed(form)),
+            None => (now(), Cow::Owned(self.with_ticks(form, &now()))),
+        };
+        self.type_in(&mut draft, &form, Some(&was), system)?;
         *record = draft.made()?;
         Ok(())
+    }
+
+    /// A form that does not say what it showed, with the ticks it does not send as they
+    /// are: nobody knows whether they were on it.
+    fn with_ticks(&self, form: &Sent, now: &Shown) -> Sent {
+        let mut form = form.clone();
+        for field in self.fields().filter(|f| f.takes == Takes::Tick) {
+            let set = now.text(&field.name).to_owned();
+            form.entry(field.name.clone()).or_insert(set);
+        }
+        form
     }
 
     /// A new record as it was typed, from one with what is usual in it.
@@ -150,17 +166,18 @@ impl<D: Draft> Table<D> {
                 continue;
             };
             let was = was.map(|was| was.text(&field.name).trim());
-            if was == Some(&typed) {
+            let now = now.text(&field.name).trim();
+            // Left as it stood, or as it stands by now: what is kept is more exact.
+            if was == Some(&typed) || was.is_some() && typed == now {
                 continue;
             }
             if let Err(problem) = (field.set)(draft, &typed, system) {
                 mistakes.insert(field.name.clone(), problem);
                 continue;
             }
-            let now = now.text(&field.name).trim();
             // `9.5"` is `24.1 cm`: no clash with oneself.
             let understood = (field.show)(draft, system);
-            let agree = typed == now || understood.trim() == now && !now.is_empty();
+            let agree = understood.trim() == now && !now.is_empty();
             if was.is_some_and(|was| was != now) && !agree {
                 clashes.insert(field.name.clone(), clash(now, &typed));
             }
@@ -363,11 +380,25 @@ mod tests {
         let form = opened(&was, &[("floor", "12")], &[]);
         let told = table().put(&mut now, &form, METRIC).unwrap_err();
         assert!(told.0["floor"].contains("“nothing” now"));
-        // A form that does not say what it showed is held against what stands there.
+        // What they typed to a digit the form does not show stays.
+        let exact = Jetty {
+            width: 0.460_12,
+            ..was.clone()
+        };
+        let mut now = exact.clone();
+        let form = opened(&was, &[("width", "46.0\u{a0}cm")], &[]);
+        table().put(&mut now, &form, METRIC).unwrap();
+        assert_eq!(now, exact);
+        // A form that does not say what it showed is held against what stands there, and
+        // takes no tick off by not sending it.
         let bare: Sent = [("width".to_owned(), "45".to_owned())].into();
         let mut now = theirs.clone();
         table().put(&mut now, &bare, METRIC).unwrap();
-        assert_eq!((now.width, &now.name), (0.45, &was.name));
+        let wanted = Jetty {
+            width: 0.45,
+            ..was.clone()
+        };
+        assert_eq!(now, wanted);
     }
 
     #[test]

@@ -11,7 +11,7 @@ use galvet_core::gear::{Category, Chemistry, Electric, Fixing, Gear};
 use galvet_store::{Kind, Record, Store};
 
 /// Longest note.
-const NOTE: usize = 500;
+const NOTE: usize = 10_000;
 /// Most holes, tubes and leashes of a thing.
 const MOST: u16 = 50;
 /// Three lengths that stand together.
@@ -83,7 +83,16 @@ impl Draft for ThingDraft {
         gear.brings.inside = together(self.inside, inside, &mut mistakes);
         gear.electric = self.electric(&mut mistakes);
         let (on, offers) = self.adapts;
-        gear.brings.adapts = (!on.is_empty() && !offers.is_empty()).then_some((on, offers));
+        if on.is_empty() != offers.is_empty() {
+            let field = if on.is_empty() {
+                "adapts-on"
+            } else {
+                "adapts-to"
+            };
+            let both = "an adapter has both: what it sits on, and what it offers";
+            mistakes.insert(field.to_owned(), both.to_owned());
+        }
+        gear.brings.adapts = (!on.is_empty()).then_some((on, offers));
         if !mistakes.is_empty() {
             return Err(mistakes);
         }
@@ -119,7 +128,17 @@ fn together(sides: Sides, fields: [&str; 3], mistakes: &mut Mistakes) -> Option<
 
 impl ThingDraft {
     fn electric(&self, mistakes: &mut Mistakes) -> Electric {
-        let battery = self.volts.is_some() || self.amp_hours.is_some();
+        // What goes with a figure that was emptied goes with it; typed without it, it is
+        // asked for.
+        let drew = matches!(self.gear.electric, Electric::Draw { .. });
+        let gave = matches!(self.gear.electric, Electric::Battery { .. });
+        let battery =
+            self.volts.is_some() || self.amp_hours.is_some() || self.chemistry.is_some() && !gave;
+        let draws =
+            self.watts.is_some() || (self.duty.is_some() || self.at_volts.is_some()) && !drew;
+        if draws && !battery {
+            needed(self.watts, "watts", Gear::WATTS, mistakes);
+        }
         if let Some(watts) = self.watts {
             if battery {
                 let both = "a thing draws or is a battery, not both".to_owned();
@@ -453,6 +472,24 @@ mod tests {
             ("volts", "12"),
         ]);
         assert!(both["watts"].contains("not both"));
+        // Nothing that was typed is dropped without a word.
+        let part = told(&[("name", "a"), ("dry", "1"), ("duty", "50")]);
+        assert!(part.contains_key("watts"), "{part:?}");
+        let part = told(&[("name", "a"), ("dry", "1"), ("chemistry", "lead")]);
+        assert_eq!(part.keys().collect::<Vec<_>>(), ["amp-hours", "volts"]);
+        let mut gear = ThingDraft::usual();
+        gear.dry_mass = 1.0;
+        gear.loaded_mass = 1.0;
+        gear.electric = Electric::Draw {
+            watts: 9.0,
+            duty: 0.5,
+            volts: Some(12.0),
+        };
+        let off: Sent = [("watts".to_owned(), String::new())].into();
+        let done = ThingDraft::form().put(&mut gear, &off, System::Metric);
+        assert_eq!((done, gear.electric), (Ok(()), Electric::None));
+        let part = told(&[("name", "a"), ("dry", "1"), ("adapts-on", "T-slot")]);
+        assert!(part.contains_key("adapts-to"), "{part:?}");
         let light = told(&[("name", "a"), ("dry", "3"), ("loaded", "2")]);
         assert!(light[""].contains("loaded mass"), "{light:?}");
     }

@@ -13,7 +13,7 @@ use galvet_core::hull::{
 use galvet_store::files::hulls::HullRecord;
 
 /// Longest note taken.
-const LONGEST: usize = 500;
+const LONGEST: usize = 10_000;
 /// Most holes, and seats, that can be noted.
 const HOLES: u16 = 200;
 const SEATS: u16 = 4;

@@ -79,6 +79,12 @@ impl Draft for ZoneDraft {
                 Opening::Rectangle(needed("along", self.along), needed("across", self.across))
             }
         });
+        // Sides of an opening nobody has given a shape yet.
+        let sides = self.along.is_some() || self.across.is_some();
+        if opening.is_none() && self.zone.opening.is_none() && sides {
+            let which = "say whether it is round or a rectangle".to_owned();
+            mistakes.insert("opening".to_owned(), which);
+        }
         let zone = Zone {
             opening,
             ..self.zone
@@ -388,6 +394,7 @@ mod tests {
         assert!(told("to", "2.2")["to"].contains("end behind where it begins"));
         assert!(told("width", "4 m")["width"].contains("between 0.02 and 1.5 m, not 4"));
         assert!(told("opening", "round").contains_key("across"));
+        assert!(told("across", "20").contains_key("opening"));
     }
 
     #[test]

@@ -7,7 +7,7 @@ use galvet_core::base::Keyed;
 use galvet_core::hull::{Judgement, Survey};
 
 /// Longest notes taken.
-const LONGEST: usize = 2_000;
+const LONGEST: usize = 10_000;
 /// Years a hull can be of, and seats it can have.
 const YEARS: (u16, u16, bool) = (1900, 2100, true);
 const SEATS: (u16, u16, bool) = (1, 4, false);
