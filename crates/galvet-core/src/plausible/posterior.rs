@@ -145,7 +145,7 @@ impl Posterior {
         let all: f64 = chosen.iter().map(unsold).sum();
         Self {
             normals: chosen.iter().map(|&i| self.normals[i]).collect(),
-            shapes: chosen.iter().map(|&i| self.shapes[i].clone()).collect(),
+            shapes: chosen.iter().map(|&i| self.shapes[i]).collect(),
             weights: vec![step; size],
             unsold: chosen.iter().map(|i| unsold(i) / all).collect(),
             survey: self.survey.clone(),
