@@ -30,6 +30,20 @@ fn the_shipped_files_are_known_for_what_they_are() {
         assert!(said.contains(what), "{said}");
     }
     let directory = tempfile::tempdir().unwrap();
+    // What Galvet writes is known for what it is, as an import knows it.
+    let data = directory.path().join("data");
+    let data = data.to_str().unwrap();
+    drop(Server::start(&["demo", "--port", "0", "--keep", data]));
+    for (what, format, holds) in [
+        ("all", "json", "22 hulls, 92 things, 5 rigs, 9 waters, "),
+        ("gear", "csv", "92 things; nothing wrong"),
+    ] {
+        let out = run(&["export", "--data", data, "--what", what, "--format", format]);
+        let file = directory.path().join(format!("out.{format}"));
+        fs::write(&file, out.stdout).unwrap();
+        let (_, said) = check(&[file.to_str().unwrap()]);
+        assert!(said.contains(holds), "{said}");
+    }
     let wrong = directory.path().join("r.json");
     let rigs = fs::read_to_string(root().join("demo/rigs.json")).unwrap();
     fs::write(&wrong, rigs.replace("landing-net", "lost-net")).unwrap();

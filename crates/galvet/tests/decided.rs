@@ -185,7 +185,7 @@ fn what_moved_is_told_wherever_the_question_is_changed() {
     let typed = "hull-beam=90+cm&hull-length=3.7+m";
     let new = desk.page(&format!("/new-hull?{typed}&mass=108+kg"));
     assert!(new.contains(told), "new hull");
-    let back_to = "/new-hull?units=metric&#38;hull-beam=90%20cm&#38;hull-length=3.7%20m";
+    let back_to = "/new-hull?units=metric&#38;hull-beam=90+cm&#38;hull-length=3.7+m";
     assert!(new.contains(&format!("href=\"{back_to}\">{back}")), "{new}");
     assert!(!desk.page(&format!("/new-hull?{typed}")).contains(back));
     let flip = desk.page("/flip?mass=93+kg");

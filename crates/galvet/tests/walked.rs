@@ -115,7 +115,7 @@ fn what_she_has_not_is_asked_no_more() {
     assert_eq!(absent, Status::SeeOther);
     let page = desk.page(at);
     assert!(page.contains("centre console: she has one after all"));
-    assert!(!page.contains("zone=centre%20console\">centre console</a>"));
+    assert!(!page.contains("zone=centre+console\">centre console</a>"));
     let back = desk.post(&format!("{at}/there?zone=centre%20console"), "");
     assert_eq!(back, Status::SeeOther);
     assert!(survey(&desk, "pellune-rusko").looked.absent.is_empty());

@@ -1,15 +1,16 @@
 //! `galvet check`: files and data directories looked over, nothing changed.
 
 use super::{Outcome, Problem, read_text};
+use crate::survey::read_file;
 use crate::{demo_data, question, terminal};
 use galvet_store::FileError;
-use galvet_store::files::{evidence, gear, guides, hulls, offsets, rigs, waters};
+use galvet_store::files::{evidence, gear, guides, offsets, rigs, waters};
 use std::path::{Path, PathBuf};
 
 /// Look files or data directories over, changing nothing
 ///
-/// A file is read as it would be taken in: hulls or offsets as CSV; briefs,
-/// rigs, waters, gear, evidence or guide values as JSON. A data directory is
+/// A file is read as it would be taken in: hulls, gear or offsets as CSV; an
+/// exchange file, briefs, rigs, waters, gear, evidence or guide values as JSON. A data directory is
 /// looked over whole, also while it is served: integrity, references, journal,
 /// and the bounds of every record.
 #[derive(Debug, clap::Args)]
@@ -69,25 +70,12 @@ fn file(path: &Path) -> Result<(String, Vec<String>), Problem> {
             let read = offsets::read_stations(&file, &text);
             return Ok(said("stations", read.map(|r| r.0.len()).map_err(one)));
         }
-        return Ok(match hulls::read(&file, &text) {
-            Err(errors) => said("hulls", Err(errors)),
-            Ok(read) => {
-                let mut notes: Vec<String> = read
-                    .hulls
-                    .iter()
-                    .flat_map(|h| {
-                        let findings = h.survey.findings().into_iter();
-                        findings.map(|f| format!("{}: {}", h.survey.key, f.text))
-                    })
-                    .collect();
-                let unknown = read.unknown_columns.iter();
-                notes.extend(unknown.map(|name| format!("column not understood: {name}")));
-                (format!("{file}: {} hulls", read.hulls.len()), notes)
-            }
-        });
+        return Ok(taken_in(&file, &text));
     }
     let has = |name: &str| text.contains(&format!("\"{name}\""));
-    Ok(if has("rigs") {
+    Ok(if has("galvet") {
+        taken_in(&file, &text)
+    } else if has("rigs") {
         let read = rigs::read(&file, &text, &shipped.gear);
         said("rigs", read.map(|r| r.len()).map_err(one))
     } else if has("waters") {
@@ -113,4 +101,37 @@ fn file(path: &Path) -> Result<(String, Vec<String>), Problem> {
             guides::read(&file, &text).map(|_| 1).map_err(one),
         )
     })
+}
+
+/// A table or an exchange file, read as an import reads it.
+fn taken_in(file: &str, text: &str) -> (String, Vec<String>) {
+    let read = match read_file(file, text) {
+        Ok(read) => read,
+        Err(errors) => {
+            let lines = errors.iter().map(ToString::to_string).collect();
+            return (file.to_owned(), lines);
+        }
+    };
+    let all = &read.catalogue;
+    let counts = [
+        (all.hulls.len(), "hulls"),
+        (all.gear.len(), "things"),
+        (all.rigs.len(), "rigs"),
+        (all.waters.len(), "waters"),
+        (all.briefs.len(), "saved questions"),
+    ];
+    let counts = counts.iter().filter(|(count, _)| *count > 0);
+    let counts: Vec<String> = counts.map(|(n, what)| format!("{n} {what}")).collect();
+    let holds = if counts.is_empty() {
+        "nothing in it".to_owned()
+    } else {
+        counts.join(", ")
+    };
+    let odd = all.hulls.iter().flat_map(|h| {
+        let findings = h.survey.findings().into_iter();
+        findings.map(|f| format!("{}: {}", h.survey.key, f.text))
+    });
+    let unknown = read.unknown_columns.iter();
+    let unknown = unknown.map(|name| format!("column not understood: {name}"));
+    (format!("{file}: {holds}"), odd.chain(unknown).collect())
 }

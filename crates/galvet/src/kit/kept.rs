@@ -24,6 +24,9 @@ pub(crate) trait Kept: Draft<Record: Clone> + 'static {
     /// One for the database.
     fn record(one: Self::Record) -> Record;
 
+    /// Its slug.
+    fn slug(one: &Self::Record) -> &str;
+
     /// Its slug, and what it is called.
     fn called(one: &mut Self::Record) -> (&mut String, &str);
 }

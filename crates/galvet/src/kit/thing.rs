@@ -199,6 +199,10 @@ impl Kept for ThingDraft {
         Record::Gear(Box::new(gear))
     }
 
+    fn slug(gear: &Gear) -> &str {
+        &gear.key
+    }
+
     fn called(gear: &mut Gear) -> (&mut String, &str) {
         (&mut gear.key, &gear.name)
     }

@@ -143,6 +143,10 @@ impl Kept for Water {
         Record::Water(water)
     }
 
+    fn slug(water: &Self) -> &str {
+        &water.key
+    }
+
     fn called(water: &mut Self) -> (&mut String, &str) {
         (&mut water.key, &water.name)
     }

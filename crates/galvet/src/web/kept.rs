@@ -8,7 +8,7 @@ use crate::kit::{Kept, form_of, keep_record};
 use crate::present::page::waters::Demand;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_store::{Catalogue, Record, Store};
+use galvet_store::{Catalogue, Store};
 use rocket::data::FromData;
 use rocket::form::Form;
 use rocket::http::{Method, Status};
@@ -82,10 +82,8 @@ async fn look<K: OnPage>(
     not_taken: &NotTaken,
 ) -> Result<KeptPage, Trouble> {
     let shelf = visit.shared.shelf().await?;
-    let all = K::all(&shelf.catalogue);
-    let called = |one: &K::Record| K::record(one.clone());
-    let named = |one: &&K::Record| called(one).slug() == slug;
-    let one = all.iter().find(named);
+    let mut all = K::all(&shelf.catalogue).iter();
+    let one = all.find(|one| K::slug(one) == slug);
     if one.is_none() && !slug.is_empty() {
         return Err(Trouble::Gone);
     }
@@ -98,7 +96,7 @@ async fn look<K: OnPage>(
         list: K::LIST,
         words: K::WORDS,
         key: slug.to_owned(),
-        name: one.map(called).as_ref().map_or(String::new(), Record::name),
+        name: one.map_or(String::new(), |one| K::record(one.clone()).name()),
         about: K::about(one, &shelf.catalogue, visit.shared),
         form: form_of::<K>(one, not_taken, visit.reader.units),
         path,
