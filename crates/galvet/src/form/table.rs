@@ -77,8 +77,8 @@ impl<D: Draft> Table<D> {
             Some(was) => (was, Cow::Borrowed(form)),
             None => (now(), Cow::Owned(self.with_ticks(form, &now()))),
         };
-        self.type_in(&mut draft, &form, Some(&was), system)?;
-        *record = draft.made()?;
+        let typed = self.type_in(&mut draft, &form, Some(&was), system);
+        *record = made_of(draft, typed)?;
         Ok(())
     }
 
@@ -111,8 +111,8 @@ impl<D: Draft> Table<D> {
             let text = stands.text(&field.name).to_owned();
             form.entry(field.name.clone()).or_insert(text);
         }
-        self.type_in(&mut draft, &form, None, system)?;
-        Ok(draft.made()?)
+        let typed = self.type_in(&mut draft, &form, None, system);
+        Ok(made_of(draft, typed)?)
     }
 
     /// What was typed, over a record as it stands or, without one, as a new one.
@@ -201,6 +201,20 @@ impl<D: Draft> Table<D> {
         Ok(())
     }
 
+    /// What is said at the head of a form that was not taken: of the whole, else where to
+    /// look, which may be far below.
+    fn trouble(&self, not_taken: &NotTaken) -> String {
+        let whole = not_taken.mistake("");
+        let wrong = self
+            .fields()
+            .filter(|field| not_taken.mistakes.contains_key(&field.name));
+        let wrong: Vec<String> = wrong.map(|f| format!("“{}”", f.label)).collect();
+        if whole.is_empty() && !wrong.is_empty() {
+            return format!("look at {}", wrong.join(", "));
+        }
+        whole
+    }
+
     /// The form of a record, or of a new one.
     pub fn form_or_new(
         &self,
@@ -236,7 +250,7 @@ impl<D: Draft> Table<D> {
         });
         FormView {
             groups: groups.collect(),
-            trouble: not_taken.mistake(""),
+            trouble: self.trouble(not_taken),
             shown: if is_new {
                 String::new()
             } else {
@@ -244,6 +258,21 @@ impl<D: Draft> Table<D> {
             },
         }
     }
+}
+
+/// The record of a draft, where all that was typed was understood; else all that is wrong,
+/// told at once.
+fn made_of<D: Draft>(draft: D, typed: Result<(), Mistakes>) -> Result<D::Record, Mistakes> {
+    let Err(mut mistakes) = typed else {
+        return draft.made();
+    };
+    // What is wrong with the whole may come of what was not understood.
+    for (field, problem) in draft.made().err().unwrap_or_default() {
+        if !field.is_empty() {
+            mistakes.entry(field).or_insert(problem);
+        }
+    }
+    Err(mistakes)
 }
 
 impl<D> Field<D> {
@@ -425,6 +454,13 @@ mod tests {
         };
         let told = table().make(&usual, &Sent::new(), METRIC).unwrap_err();
         assert_eq!(told.0.keys().collect::<Vec<_>>(), ["name", "width"]);
+        // The head of the form says where to look.
+        let not_taken = NotTaken {
+            typed: Sent::new(),
+            mistakes: told.0,
+        };
+        let form = table().form(&usual, true, &not_taken, METRIC);
+        assert_eq!(form.trouble, "look at “called”, “wide”");
         let form = [("name", "New quay"), ("width", "50")];
         let form = form.map(|(n, v)| (n.to_owned(), v.to_owned())).into();
         let made = table().make(&usual, &form, METRIC).unwrap();

@@ -83,6 +83,13 @@ pub struct GroupView {
     pub fields: Vec<FieldView>,
 }
 
+impl GroupView {
+    /// Whether something in it was not understood.
+    pub fn wrong(&self) -> bool {
+        self.fields.iter().any(|field| !field.mistake.is_empty())
+    }
+}
+
 /// A form.
 pub struct FormView {
     pub groups: Vec<GroupView>,

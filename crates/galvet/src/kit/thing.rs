@@ -462,9 +462,13 @@ mod tests {
             let made = ThingDraft::form().make(&ThingDraft::usual(), &form, System::Metric);
             made.unwrap_err().0
         };
-        let all = told(&[("dry", "a lot"), ("fixings", "strap, magnet")]);
+        let all = told(&[
+            ("dry", "a lot"),
+            ("length", "40"),
+            ("fixings", "strap, magnet"),
+        ]);
         let names: Vec<&str> = all.keys().map(String::as_str).collect();
-        assert_eq!(names, ["dry", "fixings", "name"]);
+        assert_eq!(names, ["dry", "fixings", "height", "name", "width"]);
         assert!(all["fixings"].contains("“magnet” is none of them; accepted: worn, holder"));
         let half = told(&[("name", "a"), ("dry", "1"), ("length", "40")]);
         let names: Vec<&str> = half.keys().map(String::as_str).collect();

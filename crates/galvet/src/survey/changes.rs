@@ -1,22 +1,20 @@
-//! Modifications and configurations: their forms, and how they come onto the record.
+//! Modifications: their form, and how they come onto the record.
 
-use super::edit::same;
+use super::edit::{checked, put, same};
 use crate::form::{
-    Draft, Group, Mistakes, Refusal, Sent, Table, choice, count, grade_of, maybe_choice, name,
-    note, number, tick, tick_in, typed_number,
+    Draft, Group, Mistakes, Refusal, Sent, Table, count, grade_of, maybe_choice, name, note,
+    number, tick, tick_in, typed_number,
 };
 use galvet_core::base::{Bounds, System};
 use galvet_core::hull::{
-    Configuration, Dryness, Fitting, Modification, Opening, Progress, SeatSetting, SeatUsed,
-    Source, Survey, Zone, ZoneKind,
+    Dryness, Fitting, Modification, Opening, Progress, Source, Survey, Zone, ZoneKind,
 };
 use galvet_store::files::hulls::HullRecord;
 
 /// Longest note taken.
 const LONGEST: usize = 10_000;
-/// Most holes, and seats, that can be noted.
+/// Most holes that can be noted.
 const HOLES: u16 = 200;
-const SEATS: u16 = 4;
 
 /// A modification as its form takes it apart.
 #[derive(Clone)]
@@ -257,51 +255,6 @@ pub(crate) fn modification_form(survey: &Survey) -> Table<ModificationDraft> {
     ])
 }
 
-impl Draft for Configuration {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
-
-/// A configuration nobody has described yet: as she stands.
-pub(crate) fn new_configuration(survey: &Survey) -> Configuration {
-    Configuration {
-        name: String::new(),
-        seats: survey.seats,
-        seat_used: SeatUsed::Only,
-        seat: SeatSetting::Low,
-        propulsion: survey.propulsion,
-        modifications: survey.fitout.done().map(|m| m.name.clone()).collect(),
-    }
-}
-
-/// The form of a configuration of a hull.
-pub(crate) fn configuration_form(survey: &Survey) -> Table<Configuration> {
-    type D = Configuration;
-    let with = survey.fitout.modifications.iter().map(|m| {
-        let (field, label) = (format!("with-{}", m.name), format!("with {}", m.name));
-        tick_in(field, label, m.name.clone(), |d: &mut D| {
-            &mut d.modifications
-        })
-    });
-    let fields = vec![
-        name("name", "called", |d: &mut D| &mut d.name),
-        count("seats", "seats in", (0, SEATS, false), |d: &mut D| {
-            &mut d.seats
-        }),
-        choice("propulsion", "driven by", |d: &mut D| &mut d.propulsion),
-        choice("seat", "the seat stands", |d: &mut D| &mut d.seat),
-        choice("seat-used", "the seat used", |d: &mut D| &mut d.seat_used),
-    ];
-    Table::plain(fields.into_iter().chain(with).collect())
-}
-
 /// Puts a modification on the record as its form says: a new one, or what was typed over
 /// the one called `was`.
 ///
@@ -319,44 +272,6 @@ pub fn keep_modification(
     let table = modification_form(&hull.survey);
     let made = table.typed_over(there, new_modification, form, system)?;
     Ok(put_modification(hull, Some(was), made)?)
-}
-
-/// Puts a configuration on the record, likewise.
-///
-/// # Errors
-/// Likewise.
-pub fn keep_configuration(
-    hull: &mut HullRecord,
-    was: &str,
-    form: &Sent,
-    system: System,
-) -> Result<(), Refusal> {
-    let all = &hull.survey.fitout.configurations;
-    let there = same(all, was, form, |c| &c.name)?;
-    let usual = || new_configuration(&hull.survey);
-    let table = configuration_form(&hull.survey);
-    let made = table.typed_over(there, usual, form, system)?;
-    put(
-        &mut hull.survey.fitout.configurations,
-        Some(was),
-        made,
-        |c| &c.name,
-    );
-    Ok(checked(hull)?)
-}
-
-/// Puts something on a list in the place of the one named `was`, or at its end.
-fn put<T>(list: &mut Vec<T>, was: Option<&str>, item: T, name: impl Fn(&T) -> &str) {
-    let there = was.and_then(|was| list.iter().position(|other| name(other) == was));
-    match there {
-        Some(at) => list[at] = item,
-        None => list.push(item),
-    }
-}
-
-fn checked(hull: &mut HullRecord) -> Result<(), String> {
-    let fitout = hull.survey.fitout.clone().check();
-    fitout.map(|_| ()).map_err(|e| e.to_string())
 }
 
 /// Puts a modification on the record; configurations that named it follow a new
@@ -392,13 +307,8 @@ pub fn forget_modification(
     form: &Sent,
     system: System,
 ) -> Result<(), Refusal> {
-    let there = hull
-        .survey
-        .fitout
-        .modifications
-        .iter()
-        .find(|m| m.name == name);
-    if let Some(there) = there {
+    let mut all = hull.survey.fitout.modifications.iter();
+    if let Some(there) = all.find(|m| m.name == name) {
         modification_form(&hull.survey).unchanged(there, form, system)?;
     }
     let fitout = &mut hull.survey.fitout;
@@ -406,30 +316,6 @@ pub fn forget_modification(
     for configuration in &mut fitout.configurations {
         configuration.modifications.retain(|m| m != name);
     }
-    Ok(())
-}
-
-/// Takes a configuration off the record, likewise.
-///
-/// # Errors
-/// Likewise.
-pub fn forget_configuration(
-    hull: &mut HullRecord,
-    name: &str,
-    form: &Sent,
-    system: System,
-) -> Result<(), Refusal> {
-    let there = hull
-        .survey
-        .fitout
-        .configurations
-        .iter()
-        .find(|c| c.name == name);
-    if let Some(there) = there {
-        configuration_form(&hull.survey).unchanged(there, form, system)?;
-    }
-    let configurations = &mut hull.survey.fitout.configurations;
-    configurations.retain(|c| c.name != name);
     Ok(())
 }
 
@@ -449,6 +335,7 @@ pub fn set_progress(hull: &mut HullRecord, name: &str, progress: Progress) -> Re
 
 #[cfg(test)]
 mod tests {
+    use super::super::set_ups::{forget_configuration, keep_configuration};
     use super::*;
 
     fn form(pairs: &[(&str, &str)]) -> Sent {

@@ -143,3 +143,21 @@ pub fn set_absent(hull: &mut HullRecord, place: &str, absent: bool) {
         all.push(place.to_owned());
     }
 }
+
+/// Puts something on a list in the place of the one named `was`, or at its end.
+pub(super) fn put<T>(list: &mut Vec<T>, was: Option<&str>, item: T, name: impl Fn(&T) -> &str) {
+    let there = was.and_then(|was| list.iter().position(|other| name(other) == was));
+    match there {
+        Some(at) => list[at] = item,
+        None => list.push(item),
+    }
+}
+
+/// Holds the record's space against itself.
+///
+/// # Errors
+/// In words, where it contradicts itself.
+pub(super) fn checked(hull: &HullRecord) -> Result<(), String> {
+    let fitout = hull.survey.fitout.clone().check();
+    fitout.map(|_| ()).map_err(|e| e.to_string())
+}

@@ -1,6 +1,6 @@
 //! Fittings as they are put on the drawing: their form, named, changed, taken off.
 
-use super::edit::same;
+use super::edit::{checked, same};
 use super::fitting_kinds::{FittingDraft, Kind, key_of, kind_of};
 use crate::form::{Refusal, Sent, Table, line, number};
 use galvet_core::base::System;
@@ -159,12 +159,6 @@ pub fn keep_fitting(
     }
     checked(hull)?;
     Ok(name)
-}
-
-/// Holds the record's space against itself.
-fn checked(hull: &HullRecord) -> Result<(), String> {
-    let checked = hull.survey.fitout.clone().check();
-    checked.map(|_| ()).map_err(|e| e.to_string())
 }
 
 /// Takes a fitting off the record, where nobody changed it since its form was shown; the

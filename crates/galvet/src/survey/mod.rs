@@ -11,17 +11,13 @@ mod fitting_kinds;
 mod fittings;
 mod import;
 mod sections;
+mod set_ups;
 mod walk;
 mod words;
 
 pub use afloat::{Measured, PLACES, SHIFTS, Test, measured, read_heels};
-pub(crate) use changes::{
-    configuration_form, modification_form, new_configuration, new_modification,
-};
-pub use changes::{
-    forget_configuration, forget_modification, keep_configuration, keep_modification,
-    put_modification, set_progress,
-};
+pub use changes::{forget_modification, keep_modification, put_modification, set_progress};
+pub(crate) use changes::{modification_form, new_modification};
 pub use devices::{HangingScale, Simulated, Steady, TiltMeter, steady};
 pub use draft::{Draft, Drafted, figure, understood};
 pub use edit::{
@@ -33,6 +29,8 @@ pub use fittings::{OfFitting, fittings_of, forget_fitting, keep_fitting};
 pub(crate) use fittings::{fitting_form, new_fitting};
 pub use import::{Imported, Incoming, OnDouble, double, is_shelf, read as read_file, take_in};
 pub use sections::sections_shown;
+pub(crate) use set_ups::{configuration_form, new_configuration};
+pub use set_ups::{forget_configuration, keep_configuration};
 pub(crate) use walk::zone_form;
 pub use walk::{ZoneStep, keep_zone, place_typed, zone_of};
 pub(crate) use words::{judged_form, words_form};

@@ -1,6 +1,6 @@
 //! The walk along a hull: zone after zone as it is measured.
 
-use super::edit::set_absent;
+use super::edit::{checked, set_absent};
 use crate::form::{
     Draft, Field, Group, Mistakes, Refusal, Sent, Table, Typed, maybe_choice, number, typed_number,
     yes_no,
@@ -257,11 +257,7 @@ fn put_zone(hull: &mut HullRecord, zone: Zone) -> Result<(), String> {
     let fitout = &mut hull.survey.fitout;
     if let Some(made) = made_zone(fitout, &zone.name) {
         *made = zone;
-        return fitout
-            .clone()
-            .check()
-            .map(|_| ())
-            .map_err(|e| e.to_string());
+        return checked(hull);
     }
     // Where one stands on the list stays: they are put in order where they are looked at.
     match fitout.zones.iter_mut().find(|z| z.name == zone.name) {
@@ -271,11 +267,7 @@ fn put_zone(hull: &mut HullRecord, zone: Zone) -> Result<(), String> {
             fitout.zones.insert(at, zone);
         }
     }
-    fitout
-        .clone()
-        .check()
-        .map(|_| ())
-        .map_err(|e| e.to_string())
+    checked(hull)
 }
 
 /// Takes a zone off the record: it is a guess again.
@@ -291,11 +283,7 @@ fn forget_zone(hull: &mut HullRecord, name: &str) -> Result<(), String> {
         return Ok(());
     }
     fitout.zones.retain(|z| z.name != name);
-    fitout
-        .clone()
-        .check()
-        .map(|_| ())
-        .map_err(|e| e.to_string())
+    checked(hull)
 }
 
 #[cfg(test)]
