@@ -117,7 +117,10 @@ test("a question changed where flips are told is looked into anew", async ({
   await expect(page.getByRole("progressbar")).toBeVisible();
   await expect(page).toHaveURL(/\/flip\?.*mass=93/, SLOW);
   await expect(page.locator(".moved")).toContainText("the changes moved");
-  await expect(page.locator("main")).toContainText("was found by ranking");
+  await expect(page.locator("#found[aria-busy=false]")).toContainText(
+    "was found by ranking",
+    SLOW,
+  );
   await page
     .getByRole("link", { name: "Back to the question as it was" })
     .click();

@@ -149,9 +149,11 @@ test("what would change the winner is told, and asked so", async ({ page }) => {
   await page
     .getByRole("link", { name: "What would change the winner?" })
     .click();
-  await expect(page.locator("main")).toContainText("was found by ranking", {
+  const found = page.locator("#found[aria-busy=false]");
+  await expect(found).toContainText("was found by ranking", {
     timeout: 60_000,
   });
+  await expect(found.locator("li")).not.toHaveCount(0);
   await expectAxeClean(page);
   const line = page.getByRole("link", { name: "Ask it so" }).first();
   if (await line.count()) {

@@ -7,6 +7,7 @@ use crate::float::Weight;
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Fixed, Measure, Survey};
 use crate::stow::Layout;
+use std::sync::Arc;
 
 /// What kind of load a mass is, for the gauge.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
@@ -97,7 +98,7 @@ struct Placed {
 #[derive(Debug, Clone)]
 pub struct LoadPlan {
     /// Where the rig lies.
-    pub layout: Layout,
+    pub layout: Arc<Layout>,
     /// Who comes along; `x` of each from the bow.
     pub company: Company,
     crew: Crew,
@@ -143,7 +144,7 @@ impl LoadPlan {
         let sat = company.sat.iter();
         let head = |s: &crate::crew::Sat| guides[Guide::SittingHeight] * s.who.stature();
         Self {
-            layout,
+            layout: Arc::new(layout),
             crew,
             crew_mass: crew.dressed_mass(guides),
             tallest: sat.clone().map(head).reduce(f64::max),

@@ -74,7 +74,7 @@ fn a_reading_moves_the_sample_as_a_gaussian_would() {
         let a = assess(survey, &carried, size);
         let weights = &a.setup.posterior.weights;
         // What the tape read: the floor over the water at 45 % of the length.
-        let read = |(shape, v): (&galvet_core::body::Shape, &galvet_core::figures::Values)| {
+        let read = |(shape, v): (&galvet_core::body::Shape, &galvet_core::figures::Kept)| {
             let slope = v.raw(Q::Trim).to_radians().tan();
             shape.floor - (v.raw(Q::Draft) + slope * (0.45 - 0.5) * 3.6)
         };

@@ -9,7 +9,7 @@ mod error;
 pub mod files;
 
 pub use db::{
-    Act, Catalogue, Change, Checked, Door, Kind, Known, Merged, Record, Restored, SETTING_UP,
+    Act, Catalogue, Change, Checked, Door, Kind, Known, Merged, Read, Record, Restored, SETTING_UP,
     SavedBrief, SetAside, State, Steps, Store, Trashed, backup, check, is_left, merge, restore,
 };
 pub use error::{StoreError, Theirs};

@@ -327,3 +327,53 @@ fn a_rich_record_survives_database_and_document() {
     let back: HullDoc = serde_json::from_str(&text).unwrap();
     assert_eq!(back.record().unwrap(), **hull);
 }
+
+#[test]
+fn after_a_write_only_what_changed_is_read_again() {
+    use diesel::connection::SimpleConnection;
+    use diesel::prelude::*;
+    let (directory, store) = filled();
+    let before = store.read(None).unwrap();
+    assert_eq!(before.catalogue.hulls, store.catalogue().unwrap().hulls);
+    assert_eq!(before.state, store.state().unwrap());
+    // What a hand in the file does to a record nobody wrote since tells what is read.
+    let path = directory.path().join("galvet.db");
+    let mut other = SqliteConnection::establish(path.to_str().unwrap()).unwrap();
+    other
+        .batch_execute("UPDATE hulls SET model = 'Tampered' WHERE slug = 'quarnel-pipkin'")
+        .unwrap();
+    let renamed = |record: &mut Record| {
+        let Record::Hull(hull) = record else {
+            panic!("no hull")
+        };
+        hull.survey.model = "Renamed".to_owned();
+        Ok::<_, StoreError>(())
+    };
+    let row = (Kind::Hull, "tindrel-vaskar");
+    store.edit("test", "renamed", row, renamed).unwrap();
+    let thrown = (Kind::Hull, "hobrin-wendle");
+    store.throw_away("test", thrown, None).unwrap();
+    let model = |read: &galvet_store::Read, key: &str| {
+        let hull = read.catalogue.hulls.iter().find(|h| h.survey.key == key);
+        hull.map(|h| h.survey.model.clone())
+    };
+    let after = store.read(Some(&before)).unwrap();
+    assert_eq!(after.state, store.state().unwrap());
+    assert_eq!(model(&after, "tindrel-vaskar").as_deref(), Some("Renamed"));
+    assert_eq!(model(&after, "hobrin-wendle"), None);
+    assert_eq!(
+        model(&after, "quarnel-pipkin"),
+        model(&before, "quarnel-pipkin")
+    );
+    let whole = store.read(None).unwrap();
+    assert_eq!(model(&whole, "quarnel-pipkin").as_deref(), Some("Tampered"));
+    assert_eq!(after.catalogue.known, whole.catalogue.known);
+    // Of another epoch nothing is taken over.
+    other.batch_execute("PRAGMA user_version = 4711").unwrap();
+    let restored = store.read(Some(&after)).unwrap();
+    assert_eq!(restored.state.epoch, 4711);
+    assert_eq!(
+        model(&restored, "quarnel-pipkin").as_deref(),
+        Some("Tampered")
+    );
+}

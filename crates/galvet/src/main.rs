@@ -2,8 +2,12 @@
 
 use clap::Parser;
 use galvet::commands;
+use mimalloc::MiMalloc;
 use std::io::ErrorKind;
 use std::process::ExitCode;
+
+#[global_allocator]
+static ALLOCATOR: MiMalloc = MiMalloc;
 
 fn main() -> ExitCode {
     let line = commands::Line::parse();

@@ -96,6 +96,21 @@ fn a_water_of_ones_own_is_put_in_changed_asked_about_and_not_lost() {
     assert_eq!(desk.ask("/waters/pond").status(), Status::Ok);
 }
 
+/// What is told line by line, once it is whole; every line stays when more follow.
+fn whole_page(desk: &Desk, address: &str) -> String {
+    let lines = |page: &str| page.matches("<li>").count();
+    let mut known = 0;
+    loop {
+        let page = desk.page(address);
+        assert!(lines(&page) >= known, "{page}");
+        known = lines(&page);
+        if !page.contains("data-again") {
+            return page;
+        }
+        assert!(page.contains("Still looking"));
+    }
+}
+
 #[test]
 fn a_flip_told_is_a_flip_when_it_is_asked() {
     let desk = Desk::demo();
@@ -113,7 +128,7 @@ fn a_flip_told_is_a_flip_when_it_is_asked() {
         "posture=sits&water=quick-creek",
     ] {
         let now = first(question);
-        let page = desk.page(&format!("/flip?{question}"));
+        let page = whole_page(&desk, &format!("/flip?{question}"));
         for asked in page.split("<a href=\"/?").skip(1) {
             let Some((address, rest)) = asked.split_once("\">") else {
                 continue;

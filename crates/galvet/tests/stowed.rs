@@ -6,7 +6,8 @@
 mod desk;
 
 use desk::Desk;
-use galvet::answer::{Board, all_pins};
+use galvet::answer::Closeup;
+use galvet_core::advise::trim::all_pins;
 use galvet_core::figures::Quantity;
 use galvet_core::hull::{Pin, zones};
 use galvet_core::rig::Importance;
@@ -144,7 +145,7 @@ fn inside_and_apart(records: &[galvet_store::files::hulls::HullRecord], hull: &V
 }
 
 /// A board of a demo hull under a demo rig.
-fn board(desk: &Desk, hull: &str, rig: &str, pins: &[Pin]) -> Board {
+fn board(desk: &Desk, hull: &str, rig: &str, pins: &[Pin]) -> Closeup {
     let catalogue = desk.store.catalogue().unwrap();
     let survey = catalogue
         .hulls
@@ -162,7 +163,7 @@ fn board(desk: &Desk, hull: &str, rig: &str, pins: &[Pin]) -> Board {
     let asked = galvet::question::Ask::of([("rig", rig.to_owned())].into_iter());
     let asked = asked.resolve(&catalogue);
     let asked = asked.map_err(|_| "no such rig").unwrap();
-    Board::of(&answers, &hull, &asked.brief, pins, Mode::UnderWay).unwrap()
+    Closeup::of(&answers, &hull, &asked.brief, pins, Mode::UnderWay).unwrap()
 }
 
 #[test]
@@ -183,7 +184,7 @@ fn a_battery_moved_from_stern_to_bow_trims_her_by_its_moment() {
     pins.retain(|p| p.thing != "battery-12v-20ah");
     pins.push(pin("bow hatch", 0.5));
     let fore = with(&pins);
-    let place = |b: &Board, item: &str| {
+    let place = |b: &Closeup, item: &str| {
         let all = &b.setup.loads.layout.stowed;
         let found = all.iter().find(|s| s.item.starts_with(item)).unwrap();
         (found.x, found.loaded_mass)
@@ -192,8 +193,8 @@ fn a_battery_moved_from_stern_to_bow_trims_her_by_its_moment() {
     assert_eq!(place(&fore, "battery"), (0.5, 2.5));
     // By hand: the moment over what a degree takes (ρ I_L π/180 of her waterplane).
     // Mass further aft trims her bow up.
-    let per_degree = |b: &Board| b.setup.balance().unwrap().per_degree;
-    let moment = |b: &Board| -> f64 {
+    let per_degree = |b: &Closeup| b.setup.balance().unwrap().per_degree;
+    let moment = |b: &Closeup| -> f64 {
         let all = &b.setup.loads.layout.stowed;
         all.iter().map(|s| s.x * s.loaded_mass).sum()
     };
@@ -201,7 +202,7 @@ fn a_battery_moved_from_stern_to_bow_trims_her_by_its_moment() {
     let shifted = moment(&aft) - moment(&fore);
     assert!((shifted - 2.5 * 2.5).abs() < 1.0, "{shifted}");
     let by_hand = shifted / (0.5 * (per_degree(&aft) + per_degree(&fore)));
-    let trim = |b: &Board| b.figures.get(Quantity::Trim).unwrap();
+    let trim = |b: &Closeup| b.figures.get(Quantity::Trim).unwrap();
     let by = trim(&aft) - trim(&fore);
     assert!(by_hand > 0.1, "{by_hand}");
     assert!((by - by_hand).abs() < 0.03 * by_hand, "{by} {by_hand}");

@@ -3,6 +3,7 @@
  * form, parts are <details>, hulls are links.
  */
 import { keepInStep } from "./answer.js";
+import { toldLineByLine } from "./again.js";
 import { formsThatKeep } from "./autosave.js";
 import { linkMap } from "./map.js";
 import { partsThatClose } from "./parts.js";
@@ -26,3 +27,4 @@ boardThatMoves(document);
 answersByFigure(document);
 workThatTakesTime(document);
 showTour();
+toldLineByLine(document);

@@ -69,50 +69,98 @@ pub fn other_seat(brief: &Brief) -> Brief {
     }
 }
 
-/// Looks for changes that give another winner than `now`; `first` ranks a question
-/// anew and names its winner. Each is found by ranking at it, and at 0.5 kg less
-/// `now` was still first. What changes the mass is looked for in both directions, in
-/// steps of 5 kg up to 25: a winner who leads only between two steps is not found.
-///
-/// `first` gives `Err` where it was given up; then so is this.
+/// A way in which a question is changed to find another winner.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Tried {
+    /// The other seat height.
+    Seat,
+    /// Less aboard with the angler, by up to [`FARTHEST`].
+    Lighter,
+    /// More aboard with the angler.
+    Heavier,
+    /// A line of the rig left ashore, by its place there.
+    Without(usize),
+}
+
+impl Tried {
+    /// What is tried of a question: the seat, the mass either way, and the first few
+    /// things that may stay ashore, one by one.
+    pub fn all(brief: &Brief) -> impl Iterator<Item = Self> {
+        let wants = brief.rig.lines.iter().enumerate();
+        let wants = wants.filter(|(_, l)| l.importance == Importance::Want && l.within.is_empty());
+        let wants = wants.map(|(at, _)| Self::Without(at)).take(MOST_THINGS);
+        [Self::Seat, Self::Lighter, Self::Heavier]
+            .into_iter()
+            .chain(wants)
+    }
+
+    /// The question changed as far as is tried, for who asks what can win in between;
+    /// `None` where that is no person any more. All that may stay ashore is left there
+    /// for any one thing.
+    #[must_use]
+    pub fn far(self, brief: &Brief) -> Option<Brief> {
+        match self {
+            Self::Seat => Some(other_seat(brief)),
+            Self::Lighter => heavier(brief, -FARTHEST),
+            Self::Heavier => heavier(brief, FARTHEST),
+            Self::Without(_) => Some(only_musts(brief)),
+        }
+    }
+
+    /// The smallest change of its kind that gives another winner than `now`; `first`
+    /// ranks a question anew and names its winner. What changes the mass is looked for
+    /// in steps of 5 kg up to 25, then to half a kilogram: at that much less `now` was
+    /// still first, and a winner who leads only between two steps is not found.
+    ///
+    /// # Errors
+    /// What `first` gives where it was given up.
+    pub fn smallest<E>(
+        self,
+        brief: &Brief,
+        now: &str,
+        first: &dyn Fn(&Brief) -> Result<Option<String>, E>,
+    ) -> Result<Option<Flip>, E> {
+        let (change, asked) = match self {
+            Self::Lighter => return by_mass(brief, now, -1.0, first),
+            Self::Heavier => return by_mass(brief, now, 1.0, first),
+            Self::Seat => {
+                let asked = other_seat(brief);
+                (Change::Seat(asked.seat), asked)
+            }
+            Self::Without(at) => (
+                Change::Without(brief.rig.lines[at].item.clone()),
+                without(brief, at),
+            ),
+        };
+        let then = first(&asked)?;
+        Ok((then.as_deref() != Some(now)).then_some(Flip {
+            change,
+            first: then,
+        }))
+    }
+}
+
+/// The question with a line of its rig left ashore, and what is packed in it.
+fn without(brief: &Brief, at: usize) -> Brief {
+    let mut without = brief.clone();
+    let lines = &mut without.rig.lines;
+    let key = lines.remove(at).gear.unwrap_or_default();
+    lines.retain(|l| key.is_empty() || l.within != key);
+    without
+}
+
+/// All changes that are [`Tried`] and give another winner than `now`.
 ///
 /// # Errors
-/// What `first` gives.
+/// What `first` gives where it was given up.
 pub fn flips<E>(
     brief: &Brief,
     now: &str,
     first: &dyn Fn(&Brief) -> Result<Option<String>, E>,
 ) -> Result<Vec<Flip>, E> {
-    let mut found = Vec::new();
-    for direction in [1.0, -1.0] {
-        found.extend(by_mass(brief, now, direction, first)?);
-    }
-    let seated = other_seat(brief);
-    let then = first(&seated)?;
-    if then.as_deref() != Some(now) {
-        found.push(Flip {
-            change: Change::Seat(seated.seat),
-            first: then,
-        });
-    }
-    let wants = brief.rig.lines.iter().enumerate();
-    let wants = wants.filter(|(_, l)| l.importance == Importance::Want && l.within.is_empty());
-    for (at, line) in wants.take(MOST_THINGS) {
-        let mut without = brief.clone();
-        without.rig.lines.remove(at);
-        // What is packed in it stays ashore with it.
-        let key = line.gear.clone().unwrap_or_default();
-        let packed = |within: &str| !key.is_empty() && within == key;
-        without.rig.lines.retain(|l| !packed(&l.within));
-        let then = first(&without)?;
-        if then.as_deref() != Some(now) {
-            found.push(Flip {
-                change: Change::Without(line.item.clone()),
-                first: then,
-            });
-        }
-    }
-    Ok(found)
+    Tried::all(brief)
+        .filter_map(|tried| tried.smallest(brief, now, first).transpose())
+        .collect()
 }
 
 fn by_mass<E>(

@@ -1,7 +1,7 @@
 //! A hull's figures with their ranges: the whole sample evaluated.
 
 use super::afloat::Afloat;
-use super::quantity::{Quantity, Values};
+use super::quantity::{Kept, Quantity, Values};
 use super::range::{Range, Shown};
 use super::remedy::{Remedy, remedies};
 use super::setup::{Setup, WaterLimit};
@@ -15,7 +15,6 @@ use crate::load::{Carriage, Stance};
 use crate::plausible::{LANES, Posterior, effective_size};
 use crate::question::{Brief, Demand};
 use crate::stow::Hour;
-use rayon::prelude::*;
 use std::sync::{Arc, OnceLock};
 
 /// All figures of one hull under one brief.
@@ -26,7 +25,7 @@ pub struct Assessment {
     /// The shape nearest the middle of the weighted sample, for drawing.
     pub middle: Shape,
     /// Figures of every shape of the sample, in its order.
-    pub sample: Vec<Values>,
+    pub sample: Vec<Kept>,
     /// What becomes of every shape.
     pub fates: Vec<Fate>,
     ranges: Vec<Option<Range>>,
@@ -43,7 +42,8 @@ impl Assessment {
     pub fn of(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
         let setup = Setup::new(posterior, brief);
         let middle = setup.posterior.middle();
-        let (day, figures) = evaluate_all(&setup, &middle, &|| true);
+        let day = Day::of(&setup, &middle);
+        let figures = day.sample(&|| true);
         Self::from_figures(setup, middle, day, figures)
     }
 
@@ -56,7 +56,27 @@ impl Assessment {
     ) -> Option<Self> {
         let setup = Setup::new(posterior, brief);
         let middle = setup.posterior.middle();
-        let (day, figures) = evaluate_all(&setup, &middle, wanted);
+        let day = Day::of(&setup, &middle);
+        let figures = day.sample(wanted);
+        (figures.len() == setup.posterior.shapes.len())
+            .then(|| Self::from_figures(setup, middle, day, figures))
+    }
+
+    /// As [`Assessment::while_wanted`], with everything lying as it does in `like`, where
+    /// the question is another one about the same rig, and everything aboard at once:
+    /// nothing is searched for, nothing levelled. Tells quickly where a hull may stand,
+    /// and nothing that is told.
+    pub fn laid_as(
+        posterior: Arc<Posterior>,
+        brief: Arc<Brief>,
+        like: &Setup,
+        wanted: &(dyn Fn() -> bool + Sync),
+    ) -> Option<Self> {
+        let layout = like.loads.layout.as_ref().clone();
+        let setup = Setup::without_kit(posterior, brief).laid(layout);
+        let middle = setup.posterior.middle();
+        let day = Day::at_once(&setup, &middle);
+        let figures = day.sample(wanted);
         (figures.len() == setup.posterior.shapes.len())
             .then(|| Self::from_figures(setup, middle, day, figures))
     }
@@ -84,6 +104,7 @@ impl Assessment {
             Range::over_all(&shown.collect::<Vec<_>>())
         };
         let ranges = Quantity::ALL.iter().map(over).collect();
+        let sample = sample.iter().map(Kept::from).collect();
         Self {
             setup,
             middle,
@@ -426,38 +447,4 @@ fn coprime_step(size: usize) -> usize {
     (wanted.max(1)..)
         .find(|&step| common(step, size.max(1)) == 1)
         .unwrap_or(1)
-}
-
-/// Evaluates shapes in groups of [`LANES`]; the last group repeats its last
-/// shape to fill the lanes. Shapes of one bottom and like depth go together: the
-/// water meets their sections at the same edges, so that fewer have to be cut. The middle
-/// shape's rest is where all searches begin. Groups begun when it is not `wanted`
-/// any more are left out.
-fn evaluate_all(
-    setup: &Setup,
-    middle: &Shape,
-    wanted: &(dyn Fn() -> bool + Sync),
-) -> (Day, Vec<Found>) {
-    let shapes = &setup.posterior.shapes;
-    let mut order: Vec<usize> = (0..shapes.len()).collect();
-    let by_depth = |&a: &usize, &b: &usize| shapes[a].depth.total_cmp(&shapes[b].depth);
-    order.sort_unstable_by(by_depth);
-    // The middle, and some from the shallowest to the deepest.
-    let scouts: [Shape; LANES] = std::array::from_fn(|i| match i {
-        0 => *middle,
-        _ => shapes[order[(order.len() - 1) * (i - 1) / (LANES - 2).max(1)]],
-    });
-    let day = Day::of(setup, &scouts);
-    order.sort_by_key(|&i| shapes[i].bottom);
-    let mut found: Vec<(usize, Found)> = order
-        .par_chunks(LANES)
-        .filter(|_| wanted())
-        .flat_map_iter(|group| {
-            let lanes: [Shape; LANES] =
-                std::array::from_fn(|i| shapes[group[i.min(group.len() - 1)]]);
-            group.iter().copied().zip(day.figures(&lanes))
-        })
-        .collect();
-    found.sort_unstable_by_key(|f| f.0);
-    (day, found.into_iter().map(|(_, figures)| figures).collect())
 }

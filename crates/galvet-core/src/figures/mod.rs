@@ -16,7 +16,7 @@ mod worst;
 pub use afloat::{Afloat, Case};
 pub use assess::Assessment;
 pub use lane::Seated;
-pub use quantity::{Band, Better, Group, Quantity, Row, Values};
+pub use quantity::{Band, Better, Group, Kept, Quantity, Row, Values};
 pub use range::{Absent, Range, Shown};
 pub use remedy::{Change, Remedy, remedies};
 pub use setup::{Setup, WaterLimit};

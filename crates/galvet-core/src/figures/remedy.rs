@@ -249,7 +249,7 @@ fn tries(setup: &Setup, space: &Space, left: &Unplaced, thing: &Gear) -> Vec<Rem
 /// Where changes are tried.
 struct Bench {
     space: Space,
-    before: Layout,
+    before: Arc<Layout>,
 }
 
 impl Bench {

@@ -14,6 +14,8 @@ use crate::body::{Body, Shape};
 use crate::float::{Accuracy, Fate, Start};
 use crate::plausible::LANES;
 use crate::stow::{Hour, LEVEL};
+use rayon::prelude::*;
+use std::cmp::Ordering;
 use std::sync::Arc;
 
 /// What one shape comes to: its figures, and what becomes of it.
@@ -139,15 +141,28 @@ pub(super) struct Day {
 }
 
 impl Day {
-    /// Finds them: launch and return, and midday when, of the `scouts`, any has a figure
-    /// that is worse then. The first scout is the middle shape. Where nothing aboard
-    /// comes or goes there is one point: clothes alone are worst when wet.
-    pub fn of(setup: &Setup, scouts: &[Shape; LANES]) -> Self {
-        let mut day = Self {
-            whole: Point::of(setup.clone(), &scouts[0]),
+    /// Everything aboard at once alone, whatever comes and goes.
+    pub fn at_once(setup: &Setup, middle: &Shape) -> Self {
+        Self {
+            whole: Point::of(setup.clone(), middle),
             hours: Vec::new(),
             worst: vec![None; Quantity::COUNT],
-        };
+        }
+    }
+
+    /// Finds them: launch and return, and midday when any of some scouts has a figure
+    /// that is worse then: the `middle` shape, and some from the shallowest to the
+    /// deepest. Where nothing aboard comes or goes there is one point: clothes alone are
+    /// worst when wet.
+    pub fn of(setup: &Setup, middle: &Shape) -> Self {
+        let shapes = &setup.posterior.shapes;
+        let order = in_order(shapes, |a, b| a.depth.total_cmp(&b.depth));
+        let scouts: [Shape; LANES] = std::array::from_fn(|i| match i {
+            0 => *middle,
+            _ => shapes[order[(order.len() - 1) * (i - 1) / (LANES - 2).max(1)]],
+        });
+        let scouts = &scouts;
+        let mut day = Self::at_once(setup, &scouts[0]);
         let (layout, rig) = (&setup.loads.layout, &setup.brief.rig);
         if !layout.comes_and_goes(rig) {
             return day;
@@ -191,6 +206,30 @@ impl Day {
         found
     }
 
+    /// The figures of the whole sample, in its order, in groups of [`LANES`]; the last
+    /// group repeats its last shape to fill the lanes. Shapes of one bottom and like depth
+    /// go together: the water meets their sections at the same edges, so that fewer have
+    /// to be cut. The middle shape's rest is where all searches begin. Groups begun when
+    /// it is not `wanted` any more are left out.
+    pub fn sample(&self, wanted: &(dyn Fn() -> bool + Sync)) -> Vec<Found> {
+        let shapes = &self.whole.setup.posterior.shapes;
+        let order = in_order(shapes, |a, b| {
+            let depth = a.depth.total_cmp(&b.depth);
+            a.bottom.cmp(&b.bottom).then(depth)
+        });
+        let mut found: Vec<(usize, Found)> = order
+            .par_chunks(LANES)
+            .filter(|_| wanted())
+            .flat_map_iter(|group| {
+                let lanes: [Shape; LANES] =
+                    std::array::from_fn(|i| shapes[group[i.min(group.len() - 1)]]);
+                group.iter().copied().zip(self.figures(&lanes))
+            })
+            .collect();
+        found.sort_unstable_by_key(|f| f.0);
+        found.into_iter().map(|(_, figures)| figures).collect()
+    }
+
     /// The hours that count beside everything aboard at once.
     pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
         self.hours.iter().map(|(hour, point)| (*hour, &point.setup))
@@ -201,6 +240,13 @@ impl Day {
     pub fn worst_at(&self, quantity: Quantity) -> Option<Hour> {
         self.worst[quantity as usize]
     }
+}
+
+/// Places of shapes in an order.
+fn in_order(shapes: &[Shape], by: impl Fn(&Shape, &Shape) -> Ordering) -> Vec<usize> {
+    let mut order: Vec<usize> = (0..shapes.len()).collect();
+    order.sort_by(|&a, &b| by(&shapes[a], &shapes[b]));
+    order
 }
 
 fn differ(a: &Found, b: &Found) -> bool {

@@ -239,6 +239,9 @@ guides! {
     IceMidday = "stowing.ice_midday", Stowing, Ratio, 0.6, 0.0 ..= 1.0, "share of ice and drinks left at midday", "guide value";
     IceReturn = "stowing.ice_return", Stowing, Ratio, 0.3, 0.0 ..= 1.0, "share of ice and drinks left on the way back", "guide value";
 
+    BestTrim = "stowing.best_trim", Stowing, Angle, 0.15, -0.5 ..= 1.0, "trim that is best, bow up: a hair", "guide value";
+    TrimWorth = "stowing.trim_worth", Stowing, Angle, 0.15, 0.02 ..= 1.0, "trim that is worth moving something for", "guide value";
+    CableSlack = "stowing.cable_slack", Stowing, Length, 0.4, 0.0 ..= 2.0, "slack left on a cable that is ordered", "guide value";
     PaddleBase = "stowing.paddle_base", Stowing, Length, 2.30, 1.9 ..= 2.7, "paddle for a hull 0.75 m wide, a seat on the floor and a person of 1.75 m", "guide value";
     PaddleBeam = "stowing.paddle_beam", Stowing, Ratio, 0.8, 0.0 ..= 2.0, "how much longer for each metre of beam", "guide value";
     PaddleSeat = "stowing.paddle_seat", Stowing, Ratio, 0.5, 0.0 ..= 2.0, "how much longer for each metre of seat height", "guide value";

@@ -11,7 +11,7 @@
 //! evaluated under any brief.
 
 use super::predict::{Kind, Predicted, Sampled, moments, predict_all};
-use super::prior::{DIMENSIONS, ShapePrior, coordinate};
+use super::prior::{DIMENSIONS, ShapePrior};
 use super::sample;
 use crate::body::{Form, Frame, OffsetError, Ruled, Shape};
 use crate::guide::{Guide, Guides};
@@ -51,7 +51,7 @@ pub struct Posterior {
     /// The guide values it was made with.
     pub guides: Arc<Guides>,
     /// Standard-normal coordinates of each shape.
-    pub normals: Vec<[f64; DIMENSIONS]>,
+    pub normals: Arc<[[f64; DIMENSIONS]]>,
     /// The shapes.
     pub shapes: Vec<Shape>,
     /// Their weights, which sum to one.
@@ -92,11 +92,7 @@ impl Posterior {
         } else {
             size
         };
-        let mut normals = sample::normals(size);
-        if prior.bottom_is_open() {
-            // Shapes with one bottom stand together, to be worked side by side.
-            normals.sort_by(|a, b| a[coordinate::BOTTOM].total_cmp(&b[coordinate::BOTTOM]));
-        }
+        let normals = sample::standard(size, prior.bottom_is_open());
         let mut out = Self {
             shapes: normals.iter().map(|n| prior.shape(n)).collect(),
             weights: vec![1.0 / size as f64; size],
@@ -172,10 +168,13 @@ impl Posterior {
             // A flatter likelihood keeps the move from resting on one shape.
             let gentle = tempered(&predicted, &ratio, 0.1 * size as f64);
             let (mean, sd) = centre(&self.normals, &gentle);
-            for (i, point) in standard.iter().enumerate() {
-                self.normals[i] = std::array::from_fn(|j| mean[j] + sd[j] * point[j]);
-                ratio[i] = (0..DIMENSIONS)
-                    .map(|j| 0.5 * (point[j].powi(2) - self.normals[i][j].powi(2)) + sd[j].ln())
+            let moved =
+                |point: &[f64; DIMENSIONS]| std::array::from_fn(|j| mean[j] + sd[j] * point[j]);
+            self.normals = standard.iter().map(moved).collect();
+            for (ratio, (point, moved)) in ratio.iter_mut().zip(standard.iter().zip(&*self.normals))
+            {
+                *ratio = (0..DIMENSIONS)
+                    .map(|j| 0.5 * (point[j].powi(2) - moved[j].powi(2)) + sd[j].ln())
                     .sum();
             }
             self.shapes = self.normals.iter().map(|n| self.prior.shape(n)).collect();

@@ -10,8 +10,9 @@
 //! its figures by what the reading says, not by the luck of another sample. Normal
 //! quantiles turn the points into standard deviations.
 
-use super::prior::DIMENSIONS;
+use super::prior::{DIMENSIONS, coordinate};
 use statrs::distribution::{ContinuousCDF, Normal};
+use std::sync::{Arc, OnceLock};
 
 /// Shapes in a hull's sample unless asked otherwise.
 pub const DEFAULT_SIZE: usize = 128;
@@ -35,6 +36,29 @@ const PRIMES: [f64; DIMENSIONS] = [
     2.0, 3.0, 5.0, 7.0, 11.0, 13.0, 17.0, 19.0, 23.0, 29.0, 31.0, 37.0, 41.0, 43.0, 47.0, 53.0,
     59.0, 61.0,
 ];
+
+/// Points as a posterior holds them: all hulls whose record asks for no others share
+/// these.
+pub(super) type Points = Arc<[[f64; DIMENSIONS]]>;
+
+/// `size` points of independent standard normals; where the bottom is `open`, those of
+/// one bottom stand together, to be worked side by side. Those of the usual size are
+/// drawn once.
+pub(super) fn standard(size: usize, open: bool) -> Points {
+    static USUAL: [OnceLock<Points>; 2] = [const { OnceLock::new() }; 2];
+    let draw = || {
+        let mut points = normals(size);
+        if open {
+            points.sort_by(|a, b| a[coordinate::BOTTOM].total_cmp(&b[coordinate::BOTTOM]));
+        }
+        points.into()
+    };
+    if size == DEFAULT_SIZE {
+        USUAL[usize::from(open)].get_or_init(draw).clone()
+    } else {
+        draw()
+    }
+}
 
 /// `size` points of independent standard normals.
 #[must_use]

@@ -1,6 +1,7 @@
 //! Everything a question can name, read at once.
 
 use super::door::find;
+use super::journal::{self, State};
 use super::kind::{Kind, Known};
 use super::record::{Record, SavedBrief};
 use super::{Store, rows, schema};
@@ -11,6 +12,7 @@ use diesel::sql_query;
 use galvet_core::gear::Gear;
 use galvet_core::question::Water;
 use galvet_core::rig::Rig;
+use std::collections::HashMap;
 
 /// A record that cannot be used as it stands.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -43,15 +45,54 @@ pub struct Catalogue {
     pub set_aside: Vec<SetAside>,
 }
 
+/// A catalogue as it was read, with the state it was read in.
+#[derive(Debug, Clone)]
+pub struct Read {
+    /// The state of the records then.
+    pub state: State,
+    /// The records.
+    pub catalogue: Catalogue,
+    /// Where each record stands in its list, by its kind and id, and at which revision.
+    places: HashMap<(Kind, i64), (i64, usize)>,
+}
+
+impl Read {
+    /// A record that is still the one of a row.
+    fn still(&self, state: State, kind: Kind, row: Known) -> Option<Record> {
+        let (revision, at) = self.places.get(&(kind, row.id))?;
+        if *revision != row.revision || self.state.epoch != state.epoch {
+            return None;
+        }
+        let all = &self.catalogue;
+        Some(match kind {
+            Kind::Hull => Record::Hull(Box::new(all.hulls.get(*at)?.clone())),
+            Kind::Water => Record::Water(all.waters.get(*at)?.clone()),
+            Kind::Gear => Record::Gear(Box::new(all.gear.get(*at)?.clone())),
+            Kind::Rig => Record::Rig(all.rigs.get(*at)?.clone()),
+            Kind::Brief => Record::Brief(all.briefs.get(*at)?.clone()),
+            Kind::Setting => return None,
+        })
+    }
+}
+
 impl Store {
+    /// Reads everything a question can name, in the state in which it is then. Of what
+    /// was read `before` only what has changed since is read again.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn read(&self, before: Option<&Read>) -> Result<Read, StoreError> {
+        self.connection()?
+            .transaction(|connection| read(connection, before))
+    }
+
     /// Reads everything a question can name. A record that does not pass the
     /// core's checks is set aside; the others are not harmed by it.
     ///
     /// # Errors
     /// [`StoreError`] when the database does not answer.
     pub fn catalogue(&self) -> Result<Catalogue, StoreError> {
-        self.connection()?
-            .transaction(|connection| read(connection))
+        Ok(self.read(None)?.catalogue)
     }
 
     /// Puts a whole catalogue in, all of it or nothing.
@@ -119,8 +160,13 @@ impl Store {
     }
 }
 
-pub(super) fn read(connection: &mut SqliteConnection) -> Result<Catalogue, StoreError> {
+pub(super) fn read(
+    connection: &mut SqliteConnection,
+    before: Option<&Read>,
+) -> Result<Read, StoreError> {
+    let state = journal::state(connection)?;
     let mut out = Catalogue::default();
+    let mut places = HashMap::new();
     for kind in [Kind::Hull, Kind::Water, Kind::Gear, Kind::Rig, Kind::Brief] {
         let order = if kind == Kind::Hull { "slug" } else { "id" };
         let rows: Vec<Known> = sql_query(format!(
@@ -129,26 +175,50 @@ pub(super) fn read(connection: &mut SqliteConnection) -> Result<Catalogue, Store
         ))
         .load(connection)?;
         for row in rows {
-            match rows::load(connection, kind, row.id) {
-                Ok(Some(Record::Hull(hull))) => {
-                    out.hulls.push(*hull);
-                    out.known.push(row);
-                }
-                Ok(Some(Record::Water(water))) => out.waters.push(water),
-                Ok(Some(Record::Gear(gear))) => out.gear.push(*gear),
-                Ok(Some(Record::Rig(rig))) => out.rigs.push(rig),
-                Ok(Some(Record::Brief(brief))) => out.briefs.push(brief),
-                Ok(_) => {}
-                Err(error @ StoreError::BadRecord { .. }) => {
-                    out.set_aside.push(SetAside {
-                        kind,
-                        known: row,
-                        problem: error.to_string(),
-                    });
-                }
-                Err(error) => return Err(error),
+            let record = match before.and_then(|before| before.still(state, kind, row)) {
+                Some(record) => Some(record),
+                None => match rows::load(connection, kind, row.id) {
+                    Ok(record) => record,
+                    Err(error @ StoreError::BadRecord { .. }) => {
+                        out.set_aside.push(SetAside {
+                            kind,
+                            known: row,
+                            problem: error.to_string(),
+                        });
+                        None
+                    }
+                    Err(error) => return Err(error),
+                },
+            };
+            if let Some(at) = record.and_then(|record| out.take(record, row)) {
+                places.insert((kind, row.id), (row.revision, at));
             }
         }
     }
-    Ok(out)
+    Ok(Read {
+        state,
+        catalogue: out,
+        places,
+    })
+}
+
+impl Catalogue {
+    /// Takes a record into its list; where it stands there.
+    fn take(&mut self, record: Record, row: Known) -> Option<usize> {
+        fn last<T>(list: &mut Vec<T>, one: T) -> usize {
+            list.push(one);
+            list.len() - 1
+        }
+        Some(match record {
+            Record::Hull(hull) => {
+                self.known.push(row);
+                last(&mut self.hulls, *hull)
+            }
+            Record::Water(water) => last(&mut self.waters, water),
+            Record::Gear(gear) => last(&mut self.gear, *gear),
+            Record::Rig(rig) => last(&mut self.rigs, rig),
+            Record::Brief(brief) => last(&mut self.briefs, brief),
+            Record::Setting(..) => return None,
+        })
+    }
 }

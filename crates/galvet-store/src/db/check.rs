@@ -74,7 +74,7 @@ pub fn check(directory: &Path) -> Result<Checked, StoreError> {
         );
         out.problems.clone_from(&out.damage);
         journal_agrees(connection, &mut out)?;
-        let read = catalogue::read(connection)?;
+        let read = catalogue::read(connection, None)?.catalogue;
         out.records = read.hulls.len()
             + read.waters.len()
             + read.gear.len()

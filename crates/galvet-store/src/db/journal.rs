@@ -95,6 +95,24 @@ pub(super) fn write(connection: &mut SqliteConnection, line: &Line) -> Result<()
     Ok(())
 }
 
+/// Which records there are, in which revisions.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
+pub struct State {
+    /// How often the whole database was replaced: revisions of different epochs
+    /// have nothing to do with each other.
+    pub epoch: i64,
+    /// The last line of the journal.
+    pub change: i64,
+}
+
+/// The state of the records.
+pub(super) fn state(connection: &mut SqliteConnection) -> Result<State, StoreError> {
+    Ok(State {
+        epoch: epoch(connection)?,
+        change: last(connection)?,
+    })
+}
+
 /// Number of the last line; 0 for an empty journal.
 pub(super) fn last(connection: &mut SqliteConnection) -> Result<i64, StoreError> {
     let last: Option<i64> = schema::journal::table

@@ -62,7 +62,7 @@ impl Kind {
 }
 
 /// A record as somebody knows it: by id, at a revision.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, QueryableByName)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, QueryableByName)]
 pub struct Known {
     /// Its id, for good.
     #[diesel(sql_type = BigInt)]

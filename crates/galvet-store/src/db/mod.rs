@@ -17,13 +17,13 @@ mod trash;
 mod undo;
 
 pub use backup::{Restored, backup, restore};
-pub use catalogue::{Catalogue, SetAside};
+pub use catalogue::{Catalogue, Read, SetAside};
 pub use check::{Checked, check};
 pub use door::Door;
-pub use journal::{Change, SETTING_UP};
+pub use journal::{Change, SETTING_UP, State};
 pub use kind::{Kind, Known};
 pub use merge::{Merged, merge};
-pub use open::{State, Store, is_left};
+pub use open::{Store, is_left};
 pub use record::{Record, SavedBrief};
 pub use trash::Trashed;
 pub use undo::{Act, Steps};

@@ -1,6 +1,7 @@
 //! The data directory: locked, opened, copied aside and brought up to date.
 
-use super::{journal, schema};
+use super::journal::{self, State};
+use super::schema;
 use crate::error::StoreError;
 use diesel::connection::SimpleConnection;
 use diesel::migration::MigrationSource;
@@ -16,16 +17,6 @@ const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
 pub(super) const DATABASE: &str = "galvet.db";
 /// Connections kept: SQLite has one writer, and pages read briefly.
 const CONNECTIONS: u32 = 4;
-
-/// Which records there are, in which revisions.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
-pub struct State {
-    /// How often the whole database was replaced: revisions of different epochs
-    /// have nothing to do with each other.
-    pub epoch: i64,
-    /// The last line of the journal.
-    pub change: i64,
-}
 
 /// An open data directory.
 #[derive(Debug, Clone)]
@@ -191,12 +182,7 @@ impl Store {
     /// [`StoreError`] when the database does not answer.
     pub fn state(&self) -> Result<State, StoreError> {
         let mut connection = self.connection()?;
-        connection.transaction(|connection| {
-            Ok(State {
-                epoch: journal::epoch(connection)?,
-                change: journal::last(connection)?,
-            })
-        })
+        connection.transaction(|connection| journal::state(connection))
     }
 
     /// Whether nothing has been put in yet.

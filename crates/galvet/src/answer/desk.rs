@@ -2,30 +2,21 @@
 //! record and the floating part of the question. Judging is done anew: it
 //! floats nothing.
 
-use super::memory::{BUDGET, Memory};
+use super::afloat::{Afloat, Answered, Figures, Shapes};
+use super::memory::{BUDGET, Memory, held};
 use super::watch::{Unwanted, Watch};
-use galvet_core::body::Shape;
-use galvet_core::figures::{
-    Assessment, Quantity, Values, outlook::Outlook, outlook::cruise, outlook::outlook,
-};
-use galvet_core::float::Fate;
+use super::weight;
+use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::guide::Guides;
-use galvet_core::handling::{Windage, windage};
 use galvet_core::hull::Survey;
-use galvet_core::plausible::{CannotFloat, DEFAULT_SIZE, Posterior};
-use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
+use galvet_core::plausible::{DEFAULT_SIZE, Posterior};
 use galvet_core::question::Brief;
-use galvet_core::rank::{Candidate, Ranking, judge};
+use galvet_core::rank::{Candidate, judge};
 use galvet_store::{Known, State};
 use rayon::prelude::*;
 use sha2::{Digest as _, Sha256};
-use std::collections::BTreeMap;
 use std::convert::Infallible;
-use std::sync::{Arc, Mutex, OnceLock, PoisonError};
-
-/// What a drawing, words and the parts of a record weigh beside its shapes, bytes: they
-/// are made when somebody looks, and not weighed one by one.
-const BESIDE: usize = 24 * 1024;
+use std::sync::{Arc, Mutex};
 
 /// A hull as it is asked about: its record, and its id and revision where it is
 /// kept in a database.
@@ -38,79 +29,6 @@ pub struct Hull {
     pub survey: Arc<Survey>,
 }
 
-/// A hull's figures under a question, with what is drawn and reckoned of it
-/// only when somebody looks.
-#[derive(Debug)]
-pub struct Afloat {
-    /// The figures.
-    pub assessment: Arc<Assessment>,
-    glyph: OnceLock<SectionView>,
-    portrait: OnceLock<Portrait>,
-    outlook: OnceLock<Option<Outlook>>,
-    quick: OnceLock<Quick>,
-}
-
-/// What a row tells of speed and wind.
-#[derive(Debug, Clone, Copy, Default)]
-pub struct Quick {
-    /// Speed kept up at the least, the usual and the most effort, m/s.
-    pub cruise: Option<[f64; 3]>,
-    /// Drift and helm in the water's typical wind.
-    pub windage: Option<Windage>,
-}
-
-impl Afloat {
-    fn of(assessment: Assessment) -> Self {
-        Self {
-            assessment: Arc::new(assessment),
-            glyph: OnceLock::new(),
-            portrait: OnceLock::new(),
-            outlook: OnceLock::new(),
-            quick: OnceLock::new(),
-        }
-    }
-
-    /// The section in a row.
-    pub fn glyph(&self) -> &SectionView {
-        self.glyph.get_or_init(|| glyph(&self.assessment))
-    }
-
-    /// The whole portrait.
-    pub fn portrait(&self) -> &Portrait {
-        self.portrait.get_or_init(|| portrait(&self.assessment))
-    }
-
-    /// Speed and wind at a glance.
-    pub fn quick(&self) -> Quick {
-        *self.quick.get_or_init(|| {
-            let a = &self.assessment;
-            let wind = a.setup.brief.water.wind();
-            Quick {
-                cruise: cruise(a),
-                windage: wind.and_then(|wind| windage(a, wind)),
-            }
-        })
-    }
-
-    /// What it costs to move.
-    pub fn outlook(&self) -> Option<&Outlook> {
-        self.outlook
-            .get_or_init(|| outlook(&self.assessment))
-            .as_ref()
-    }
-}
-
-/// A ranking, and the hulls in it by their slugs.
-#[derive(Debug)]
-pub struct Answered {
-    /// The ranking.
-    pub ranking: Ranking,
-    /// What floats.
-    pub afloat: BTreeMap<String, Arc<Afloat>>,
-}
-
-type Shapes = Result<Arc<Posterior>, CannotFloat>;
-pub(super) type Figures = Result<Arc<Afloat>, CannotFloat>;
 /// Epoch, id and revision of a record.
 type RecordKey = (i64, i64, i64);
 
@@ -118,7 +36,7 @@ type RecordKey = (i64, i64, i64);
 type AnswerKey = (State, Digest);
 
 /// What stands for a question, however long its rig is.
-pub(super) type Digest = [u8; 32];
+pub(crate) type Digest = [u8; 32];
 
 /// Where a whole answer lies once it is ready; held while it is worked out.
 type Place = Arc<Mutex<Option<Arc<Answered>>>>;
@@ -132,33 +50,6 @@ pub struct Desk {
     figures: Mutex<Memory<(RecordKey, Digest), Figures>>,
 }
 
-/// What a hull's shapes weigh, bytes.
-fn weight_of_shapes(shapes: &Shapes) -> usize {
-    let weight = |p: &Arc<Posterior>| {
-        let normals = p.normals.first().map_or(0, size_of_val);
-        p.shapes.len() * (size_of::<Shape>() + normals + 2 * size_of::<f64>())
-    };
-    BESIDE + shapes.as_ref().map_or(0, weight)
-}
-
-/// What a hull's figures weigh, bytes, without the shapes they are of.
-fn weight_of_figures(figures: &Figures) -> usize {
-    let weight = |afloat: &Arc<Afloat>| {
-        let a = &afloat.assessment;
-        a.sample.len() * size_of::<Values>() + a.fates.len() * size_of::<Fate>()
-    };
-    BESIDE + figures.as_ref().map_or(0, weight)
-}
-
-impl Answered {
-    /// What it weighs with the figures in it, bytes.
-    pub(crate) fn weight(&self) -> usize {
-        let afloat = self.afloat.values();
-        let floats: usize = afloat.map(|a| weight_of_figures(&Ok(a.clone()))).sum();
-        floats + BESIDE * self.ranking.ruled_out.len()
-    }
-}
-
 /// Looks something up, or makes it without holding the lock meanwhile; what could
 /// not be made is not remembered.
 fn remembered<K: std::hash::Hash + Eq + Clone, V: Clone, E>(
@@ -167,19 +58,17 @@ fn remembered<K: std::hash::Hash + Eq + Clone, V: Clone, E>(
     weight: fn(&V) -> usize,
     make: impl FnOnce() -> Result<V, E>,
 ) -> Result<V, E> {
-    // A panic while the lock was held leaves a whole cache behind.
-    let hold = || memory.lock().unwrap_or_else(PoisonError::into_inner);
-    if let Some(found) = hold().get(&key) {
+    if let Some(found) = held(memory).get(&key) {
         return Ok(found.clone());
     }
     let made = make()?;
-    hold().put(key, made.clone(), weight(&made));
+    held(memory).put(key, made.clone(), weight(&made));
     Ok(made)
 }
 
 /// What stands for a question: of its debug form, which is complete and exact for
 /// floating point.
-pub(super) fn digest(brief: &Brief) -> Digest {
+pub(crate) fn digest(brief: &Brief) -> Digest {
     Sha256::digest(format!("{brief:?}")).into()
 }
 
@@ -213,6 +102,12 @@ impl Desk {
         &self.guides
     }
 
+    /// What is remembered, bytes: what stands in two memories counts twice.
+    #[must_use]
+    pub fn remembered(&self) -> usize {
+        held(&self.answers).bytes() + held(&self.posteriors).bytes() + held(&self.figures).bytes()
+    }
+
     /// Plausible shapes of a hull.
     ///
     /// # Errors
@@ -223,7 +118,7 @@ impl Desk {
         match hull.known {
             Some((epoch, known)) => {
                 let key = (epoch, known.id, known.revision);
-                let Ok(shapes) = remembered(&self.posteriors, key, weight_of_shapes, || {
+                let Ok(shapes) = remembered(&self.posteriors, key, weight::shapes, || {
                     Ok::<_, Infallible>(make())
                 });
                 shapes
@@ -270,7 +165,7 @@ impl Desk {
         match hull.known {
             Some((epoch, known)) => {
                 let key = ((epoch, known.id, known.revision), *key);
-                remembered(&self.figures, key, weight_of_figures, make)
+                remembered(&self.figures, key, weight::figures, make)
             }
             None => make(),
         }
@@ -278,12 +173,12 @@ impl Desk {
 
     /// The place of a whole answer.
     fn place(&self, key: AnswerKey) -> Place {
-        let mut held = self.answers.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some(place) = held.get(&key) {
+        let mut answers = held(&self.answers);
+        if let Some(place) = answers.get(&key) {
             return place.clone();
         }
         let place = Place::default();
-        held.put(key, place.clone(), size_of::<AnswerKey>());
+        answers.put(key, place.clone(), size_of::<AnswerKey>());
         place
     }
 
@@ -311,14 +206,13 @@ impl Desk {
     ) -> Result<Arc<Answered>, Unwanted> {
         let key = (state, digest(brief));
         let place = self.place(key);
-        let mut ready = place.lock().unwrap_or_else(PoisonError::into_inner);
+        let mut ready = held(&place);
         if let Some(answer) = ready.as_ref() {
             return Ok(answer.clone());
         }
         let answer = Arc::new(self.ranking(brief, hulls, watch)?);
         *ready = Some(answer.clone());
-        let mut held = self.answers.lock().unwrap_or_else(PoisonError::into_inner);
-        held.weigh(&key, answer.weight());
+        held(&self.answers).weigh(&key, weight::answer(&answer));
         Ok(answer)
     }
 

@@ -1,80 +1,98 @@
-//! What would change the winner, looked for once and remembered: a few shapes of every hull
-//! tell who can win at the far ends of what is changed; those few are ranked in full some
-//! twenty times between.
+//! What would change the winner: a few shapes of every hull tell who may win anywhere
+//! between the question and the farthest change of it; those few are ranked in full.
 
-use super::desk::{Desk, Digest, Hull, digest};
+use super::afloat::Answered;
+use super::desk::{Desk, Hull};
 use super::watch::{Unwanted, Watch};
-use galvet_core::advise::flip::{Change, FARTHEST, Flip, flips, heavier, only_musts, other_seat};
+use galvet_core::advise::flip::{Flip, Tried};
 use galvet_core::figures::Assessment;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Candidate, judge};
-use galvet_store::State;
-use lru::LruCache;
+use galvet_core::rank::{Candidate, Ranking, judge};
 use rayon::prelude::*;
-use std::collections::BTreeSet;
-use std::num::NonZeroUsize;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::collections::{BTreeMap, BTreeSet};
+use std::sync::Arc;
 
-/// Answers remembered: a few lines each.
-const FLIPS: NonZeroUsize = NonZeroUsize::new(64).unwrap();
-
-/// The winner, and what would change her.
+/// The winner, and what would change it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Flips {
-    /// Her key.
+    /// Its key.
     pub winner: String,
-    /// The changes.
-    pub found: Vec<Flip>,
+    /// What was tried so far, and the smallest change of that kind that gives another.
+    pub tried: Vec<(Tried, Option<Flip>)>,
 }
 
-/// `None` where no hull passed.
-type Looked = Option<Arc<Flips>>;
-
-/// What was looked for already, by the state of the records and the question.
-#[derive(Debug)]
-pub struct FlipsLooked(Mutex<LruCache<(State, Digest), Looked>>);
-
-impl Default for FlipsLooked {
-    fn default() -> Self {
-        Self(Mutex::new(LruCache::new(FLIPS)))
-    }
-}
-
-impl FlipsLooked {
-    /// What would change the winner of a question, ranked at `desk`; `None` where no
-    /// hull passes.
-    ///
-    /// # Errors
-    /// [`Unwanted`] once `watch` says so.
-    pub fn flips(
-        &self,
-        desk: &Desk,
-        state: State,
-        brief: &Arc<Brief>,
-        hulls: &[Hull],
-        watch: &dyn Watch,
-    ) -> Result<Looked, Unwanted> {
-        let key = (state, digest(brief));
-        // A panic while the lock was held leaves a whole cache behind.
-        let hold = || self.0.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some(known) = hold().get(&key) {
-            return Ok(known.clone());
-        }
-        let found = Search { desk, hulls, watch }.run(brief)?;
-        let found = found.map(Arc::new);
-        hold().put(key, found.clone());
-        Ok(found)
-    }
-}
-
-/// So many of the best at each end of what is looked at may win in between.
-const CONTENDERS: usize = 5;
+/// Hulls ranked in full for each kind of change: those likeliest to win.
+const CONTENDERS: usize = 12;
+/// Hulls this many points behind the best win nowhere: more than few shapes are off by.
+const BEHIND: f64 = 8.0;
 /// Shapes by which it is told which hulls are worth working out in full.
-const COARSE: usize = 24;
-/// Rounds in which somebody else turns out to win.
-const ROUNDS: usize = 3;
+const COARSE: usize = 16;
+/// Steps between the question and the farthest change of it.
+const STEPS: u32 = 8;
 
-/// Looks for changes among the few that can win; what is told is ranked anew with all.
+/// What would change the winner of a question; `None` where no hull passes. Told line by
+/// line: `tell` is given all that is known after each.
+///
+/// # Errors
+/// [`Unwanted`] once `watch` says so.
+pub fn flips(
+    desk: &Desk,
+    brief: &Brief,
+    hulls: &[Hull],
+    watch: &dyn Watch,
+    tell: &dyn Fn(&Flips),
+) -> Result<Option<Flips>, Unwanted> {
+    Search { desk, hulls, watch }.run(brief, tell)
+}
+
+/// Where a hull stands under a question.
+#[derive(Debug, Clone, Copy)]
+struct Standing {
+    points: f64,
+    in_hand: bool,
+}
+
+/// Where the hulls that pass stand, by their keys.
+type Standings = BTreeMap<String, Standing>;
+
+fn standings(ranking: &Ranking) -> Standings {
+    let of = |r: &galvet_core::rank::Ranked| Standing {
+        points: r.score.total,
+        in_hand: r.binding.is_some_and(|(_, kg)| kg >= 0.0),
+    };
+    let ranked = ranking.ranked.iter();
+    ranked.map(|r| (r.survey().key.clone(), of(r))).collect()
+}
+
+/// Those that may win somewhere between two ends, likeliest first: points go evenly from
+/// end to end, and who passes at one end only is given its points there all the way.
+fn may_win(near: &Standings, far: &Standings) -> Vec<String> {
+    let at = |key: &str, share: f64| match (near.get(key), far.get(key)) {
+        (Some(a), Some(b)) => a.points + share * (b.points - a.points),
+        (Some(one), None) | (None, Some(one)) => one.points,
+        (None, None) => f64::NEG_INFINITY,
+    };
+    let sure = |key: &str| {
+        let ends = [near.get(key), far.get(key)];
+        ends.iter().all(|s| s.is_some_and(|s| s.in_hand))
+    };
+    let keys: BTreeSet<&String> = near.keys().chain(far.keys()).collect();
+    let mut ahead: Vec<(f64, &String)> = keys.iter().map(|&key| (f64::NEG_INFINITY, key)).collect();
+    for step in 0..=STEPS {
+        let share = f64::from(step) / f64::from(STEPS);
+        let sure = keys.iter().filter(|key| sure(key.as_str()));
+        let best = sure.map(|key| at(key, share)).fold(0.0, f64::max);
+        for (ahead, key) in &mut ahead {
+            *ahead = ahead.max(at(key, share) - best);
+        }
+    }
+    ahead.retain(|(ahead, _)| *ahead > -BEHIND);
+    ahead.sort_by(|a, b| b.0.total_cmp(&a.0));
+    let few = ahead.into_iter().take(CONTENDERS);
+    few.map(|(_, key)| key.clone()).collect()
+}
+
+/// Looks for changes among the few that can win.
 struct Search<'a> {
     desk: &'a Desk,
     hulls: &'a [Hull],
@@ -82,26 +100,38 @@ struct Search<'a> {
 }
 
 impl Search<'_> {
-    /// The keys in order when a question is asked of some hulls.
-    fn order(&self, brief: &Brief, among: &[Hull]) -> Result<Vec<String>, Unwanted> {
+    /// A question asked of some hulls.
+    fn ranked(&self, brief: &Brief, among: &[Hull]) -> Result<Answered, Unwanted> {
         self.watch.rest();
-        let answer = self
-            .desk
-            .ranking(&Arc::new(brief.clone()), among, self.watch)?;
-        let ranked = answer.ranking.ranked.iter();
-        Ok(ranked.map(|r| r.survey().key.clone()).collect())
+        let brief = Arc::new(brief.clone());
+        self.desk.ranking(&brief, among, self.watch)
     }
 
-    /// The best of all hulls under a question, as a few shapes of each tell it: who is
-    /// worth working out in full, nothing that is told.
-    fn contenders(&self, brief: &Brief) -> Result<Vec<String>, Unwanted> {
+    /// Which of some hulls is first.
+    fn first(&self, brief: &Brief, among: &[Hull]) -> Result<Option<String>, Unwanted> {
+        let answer = self.ranked(brief, among)?;
+        let first = answer.ranking.ranked.first();
+        Ok(first.map(|r| r.survey().key.clone()))
+    }
+
+    /// How all hulls stand under a question, as a few shapes of each tell it: who is
+    /// worth working out in full, nothing that is told. With an answer about the same
+    /// `rig` everything lies as it does there.
+    fn coarse(&self, brief: &Brief, rig: Option<&Answered>) -> Result<Standings, Unwanted> {
         self.watch.rest();
         let floating = Arc::new(brief.floating_part(self.desk.guides()));
         let candidate = |hull: &Hull| {
             let coarse = self.desk.shapes(hull).map(|shapes| {
                 let few = Arc::new(shapes.coarse(COARSE));
                 let wanted = || self.watch.wanted();
-                Assessment::while_wanted(few, floating.clone(), &wanted)
+                let like = rig.and_then(|answer| answer.afloat.get(&hull.survey.key));
+                match like {
+                    Some(like) => {
+                        let like = &like.assessment.setup;
+                        Assessment::laid_as(few, floating.clone(), like, &wanted)
+                    }
+                    None => Assessment::while_wanted(few, floating.clone(), &wanted),
+                }
             });
             match coarse {
                 Ok(None) => Err(Unwanted),
@@ -114,83 +144,46 @@ impl Search<'_> {
             .par_iter()
             .map(candidate)
             .collect::<Result<_, Unwanted>>()?;
-        let best = judge(&Arc::new(brief.clone()), candidates, self.desk.guides()).ranked;
-        let best = best.iter().map(|r| r.survey().key.clone());
-        Ok(best.take(CONTENDERS).collect())
+        let ranking = judge(&Arc::new(brief.clone()), candidates, self.desk.guides());
+        Ok(standings(&ranking))
     }
 
-    /// Those of the hulls that are named.
-    fn named(&self, keys: &BTreeSet<String>) -> Vec<Hull> {
-        let hulls = self.hulls.iter();
-        let named = hulls.filter(|h| keys.contains(&h.survey.key));
-        named.cloned().collect()
-    }
-
-    fn run(&self, brief: &Brief) -> Result<Option<Flips>, Unwanted> {
-        let order = self.order(brief, self.hulls)?;
-        let Some(winner) = order.first().cloned() else {
+    fn run(&self, brief: &Brief, tell: &dyn Fn(&Flips)) -> Result<Option<Flips>, Unwanted> {
+        let now = self.ranked(brief, self.hulls)?;
+        let near = standings(&now.ranking);
+        let Some(winner) = now.ranking.ranked.first() else {
             return Ok(None);
         };
-        let mut few: BTreeSet<String> = order.into_iter().take(CONTENDERS).collect();
-        // Who is best at the far ends of what is changed.
-        let far = [FARTHEST, -FARTHEST].map(|by| heavier(brief, by));
-        let seated = Some(other_seat(brief));
-        for end in far
-            .into_iter()
-            .flatten()
-            .chain(seated)
-            .chain([only_musts(brief)])
-        {
-            few.extend(self.contenders(&end)?);
-        }
-        for round in 0..=ROUNDS {
-            let all = round == ROUNDS || few.len() + CONTENDERS > self.hulls.len();
-            let among = if all {
-                self.hulls.to_vec()
-            } else {
-                self.named(&few)
-            };
-            let first = |brief: &Brief| Ok(self.order(brief, &among)?.into_iter().next());
-            let found = flips(brief, &winner, &first)?;
-            let others = if all {
-                BTreeSet::new()
-            } else {
-                self.others(brief, &few, &found)?
-            };
-            if others.is_empty() {
-                return Ok(Some(Flips { winner, found }));
-            }
-            few.extend(others);
-        }
-        Ok(None)
-    }
-
-    /// Who wins instead, among the `few` and whoever else can win where a change was found.
-    fn others(
-        &self,
-        brief: &Brief,
-        few: &BTreeSet<String>,
-        found: &[Flip],
-    ) -> Result<BTreeSet<String>, Unwanted> {
-        let mut others = BTreeSet::new();
-        for flip in found {
-            let then = match &flip.change {
-                Change::Mass(by) => heavier(brief, *by),
-                Change::Seat(_) => Some(other_seat(brief)),
-                Change::Without(_) => None,
-            };
-            let Some(then) = then else { continue };
-            let mut among: BTreeSet<String> = self.contenders(&then)?.into_iter().collect();
-            if among.is_subset(few) {
+        let mut flips = Flips {
+            winner: winner.survey().key.clone(),
+            tried: Vec::new(),
+        };
+        // The same for all that may stay ashore.
+        let mut ashore: Option<Vec<String>> = None;
+        for tried in Tried::all(brief) {
+            let Some(far) = tried.far(brief) else {
                 continue;
-            }
-            among.extend(few.iter().cloned());
-            let order = self.order(&then, &self.named(&among))?;
-            if order.first() != flip.first.as_ref() {
-                others.extend(order.into_iter().next());
-            }
+            };
+            let few = match (tried, &ashore) {
+                (Tried::Without(_), Some(few)) => few.clone(),
+                (Tried::Without(_), None) => {
+                    let few = may_win(&near, &self.coarse(&far, None)?);
+                    ashore.insert(few).clone()
+                }
+                _ => may_win(&near, &self.coarse(&far, Some(&now))?),
+            };
+            let among: Vec<Hull> = self
+                .hulls
+                .iter()
+                .filter(|h| h.survey.key == flips.winner || few.contains(&h.survey.key))
+                .cloned()
+                .collect();
+            let first = |brief: &Brief| self.first(brief, &among);
+            let found = tried.smallest(brief, &flips.winner, &first)?;
+            flips.tried.push((tried, found));
+            tell(&flips);
         }
-        Ok(others)
+        Ok(Some(flips))
     }
 }
 
@@ -202,6 +195,46 @@ mod tests {
     use crate::question::Ask;
     use galvet_core::guide::Guides;
     use galvet_store::Known;
+    use std::cell::Cell;
+
+    #[test]
+    fn who_may_win_between_two_ends() {
+        let standings = |rows: &[(&str, f64, bool)]| -> Standings {
+            let rows = rows
+                .iter()
+                .map(|&(key, points, in_hand)| (key.to_owned(), Standing { points, in_hand }));
+            rows.collect()
+        };
+        // Second here and third there, it is nearest to winning half way.
+        let near = [
+            ("here", 80.0, true),
+            ("between", 76.0, true),
+            ("far", 50.0, true),
+        ];
+        let far = [
+            ("here", 50.0, true),
+            ("between", 60.0, true),
+            ("far", 70.0, true),
+        ];
+        let few = may_win(&standings(&near), &standings(&far));
+        assert_eq!(few, ["between", "far", "here"]);
+        // Who is far behind everywhere is not asked, who has nothing in hand at one end is.
+        let near = [
+            ("first", 80.0, true),
+            ("last", 60.0, true),
+            ("full", 79.0, false),
+        ];
+        let far = [
+            ("first", 80.0, true),
+            ("last", 70.0, true),
+            ("light", 90.0, true),
+        ];
+        let few = may_win(&standings(&near), &standings(&far));
+        assert_eq!(few, ["light", "first", "full"]);
+        // Where nobody is sure to pass, everybody who may is asked.
+        let few = may_win(&standings(&[("one", 10.0, false)]), &Standings::new());
+        assert_eq!(few, ["one"]);
+    }
 
     #[test]
     fn the_few_that_can_win_tell_what_all_of_them_do() {
@@ -214,25 +247,35 @@ mod tests {
             })
             .collect();
         let desk = Desk::new(Arc::new(Guides::default()));
-        let watch = &Patient;
         let hulls = &hulls[..];
         let search = Search {
             desk: &desk,
             hulls,
-            watch,
+            watch: &Patient,
         };
-        for asked in ["reed-edge-day", "sound-trolling"] {
-            let ask = Ask::of([("rig", asked.to_owned())].into_iter());
-            let brief = ask.resolve(&demo).unwrap().brief;
-            let found = search.run(&brief).unwrap();
-            let all =
-                |brief: &Brief| Ok::<_, Unwanted>(search.order(brief, hulls)?.into_iter().next());
-            let winner = all(&brief).unwrap();
-            let whole = winner.map(|winner| Flips {
-                found: flips(&brief, &winner, &all).unwrap(),
-                winner,
-            });
-            assert_eq!(found, whole, "{asked}");
+        for (rig, mass) in [
+            ("reed-edge-day", 84.0),
+            ("sound-trolling", 84.0),
+            ("reed-edge-day", 101.0),
+        ] {
+            let ask = [("rig", rig.to_owned()), ("mass", mass.to_string())];
+            let brief = Ask::of(ask.into_iter()).resolve(&demo).unwrap().brief;
+            let lines = Cell::new(0);
+            let tell = |flips: &Flips| {
+                lines.set(lines.get() + 1);
+                assert_eq!(flips.tried.len(), lines.get());
+            };
+            let found = flips(&desk, &brief, hulls, &Patient, &tell)
+                .unwrap()
+                .unwrap();
+            assert_eq!(found.tried.len(), lines.get());
+            assert!(lines.get() >= 3);
+            let all = |brief: &Brief| search.first(brief, hulls);
+            assert_eq!(all(&brief).unwrap().as_deref(), Some(found.winner.as_str()));
+            for (tried, flip) in found.tried {
+                let whole = tried.smallest(&brief, &found.winner, &all).unwrap();
+                assert_eq!(flip, whole, "{rig}, {mass} kg, {tried:?}");
+            }
         }
     }
 }

@@ -2,9 +2,16 @@
 
 use lru::LruCache;
 use std::hash::Hash;
+use std::sync::{Mutex, MutexGuard, PoisonError};
 
 /// Bytes remembered where nothing else is said.
 pub const BUDGET: usize = 256 * 1024 * 1024;
+
+/// What a lock guards. A panic while it was held leaves something whole behind: what is
+/// put there is put in one step.
+pub(crate) fn held<T>(lock: &Mutex<T>) -> MutexGuard<'_, T> {
+    lock.lock().unwrap_or_else(PoisonError::into_inner)
+}
 
 /// A memory of so many bytes.
 #[derive(Debug)]
@@ -27,6 +34,11 @@ impl<K: Hash + Eq + Clone, V> Memory<K, V> {
     #[cfg(test)]
     pub(crate) fn len(&self) -> usize {
         self.kept.len()
+    }
+
+    /// What all of it weighs.
+    pub(crate) const fn bytes(&self) -> usize {
+        self.bytes
     }
 
     /// What is remembered under a key; it counts as used.

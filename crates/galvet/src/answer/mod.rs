@@ -1,19 +1,21 @@
 //! Answers, free of units and pages: rankings and hulls' figures, computed once
 //! and remembered.
 
-mod board;
+mod afloat;
+mod closeup;
 mod desk;
 mod flip;
 mod memory;
-mod power;
 mod variant;
 mod watch;
+mod weight;
 
-pub use board::{Board, Point, SeatMove, all_pins};
-pub use desk::{Afloat, Answered, Desk, Hull, Quick};
-pub use flip::{Flips, FlipsLooked};
+pub use afloat::{Afloat, Answered, Quick};
+pub use closeup::{Closeup, Point};
+pub use desk::{Desk, Hull};
+pub(crate) use desk::{Digest, digest};
+pub use flip::{Flips, flips};
 pub use memory::BUDGET;
-pub(crate) use memory::Memory;
-pub use power::{Cable, Fed, Power, STEERED_FROM};
+pub(crate) use memory::{Memory, held};
 pub use variant::{Outcome, Way, outcome, ways};
 pub use watch::{Patient, Unwanted, Watch};

@@ -1,7 +1,8 @@
 //! One hull in several ways, or several hulls, each under the same question: what
 //! becomes of each, and where it would stand in the ranking.
 
-use super::desk::{Answered, Desk, Figures, Hull};
+use super::afloat::{Answered, Figures};
+use super::desk::{Desk, Hull};
 use galvet_core::crew::SeatHeight;
 use galvet_core::hull::{Fitout, Progress, Survey};
 use galvet_core::question::Brief;

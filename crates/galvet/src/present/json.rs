@@ -14,16 +14,34 @@ use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
 use galvet_core::rank::{self, Binding, Firmness, Met, Reason, explain, peril};
 use rayon::prelude::*;
-use serde::Serialize;
+use serde::ser::SerializeStruct;
+use serde::{Serialize, Serializer};
 use serde_json::{Map, Value, json};
 use std::sync::Arc;
 
-/// The whole answer.
-#[derive(Debug, Serialize)]
-pub struct Document {
-    brief: Value,
-    ranked: Vec<Place>,
-    ruled_out: Vec<Out>,
+/// The whole answer, written hull by hull: of a thousand hulls only the text of all stands
+/// in memory.
+pub struct Document<'a>(&'a Answered);
+
+/// So many things, each made as it is written.
+struct Each<F>(usize, F);
+
+impl<T: Serialize, F: Fn(usize) -> T> Serialize for Each<F> {
+    fn serialize<S: Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+        to.collect_seq((0..self.0).map(&self.1))
+    }
+}
+
+impl Serialize for Document<'_> {
+    fn serialize<S: Serializer>(&self, to: S) -> Result<S::Ok, S::Error> {
+        let ranking = &self.0.ranking;
+        let (ranked, out) = (ranking.ranked.len(), ranking.ruled_out.len());
+        let mut all = to.serialize_struct("Document", 3)?;
+        all.serialize_field("brief", &brief(&ranking.brief))?;
+        all.serialize_field("ranked", &Each(ranked, |i| place(self.0, i)))?;
+        all.serialize_field("ruled_out", &Each(out, |i| ruled_out(self.0, i)))?;
+        all.end()
+    }
 }
 
 #[derive(Debug, Serialize)]
@@ -90,38 +108,31 @@ struct Why {
     share: Option<f64>,
 }
 
-impl Document {
+impl<'a> Document<'a> {
     /// Puts an answer into open form.
     #[must_use]
-    pub fn of(answered: &Answered) -> Self {
-        let ranking = &answered.ranking;
+    pub fn of(answered: &'a Answered) -> Self {
         // Speeds and drifts are reckoned here, hull by hull.
         let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
         all.par_iter().for_each(|afloat| {
             afloat.quick();
         });
-        Self {
-            brief: brief(&ranking.brief),
-            ranked: (0..ranking.ranked.len())
-                .map(|i| place(answered, i))
-                .collect(),
-            ruled_out: ranking
-                .ruled_out
-                .iter()
-                .map(|out| Out {
-                    hull: out.survey.key.clone(),
-                    name: out.survey.name(),
-                    reasons: out.reasons.iter().map(why).collect(),
-                    figures: out.assessment.as_deref().map(figures),
-                    columns: columns(answered, &out.survey),
-                    demands: out
-                        .assessment
-                        .as_deref()
-                        .map_or_else(Vec::new, |a| demands(&rank::demands(a, &ranking.brief))),
-                    findings: findings(&out.survey, out.assessment.as_deref(), &ranking.brief),
-                })
-                .collect(),
-        }
+        Self(answered)
+    }
+}
+
+fn ruled_out(answered: &Answered, index: usize) -> Out {
+    let ranking = &answered.ranking;
+    let out = &ranking.ruled_out[index];
+    let known = out.assessment.as_deref();
+    Out {
+        hull: out.survey.key.clone(),
+        name: out.survey.name(),
+        reasons: out.reasons.iter().map(why).collect(),
+        figures: known.map(figures),
+        columns: columns(answered, &out.survey),
+        demands: known.map_or_else(Vec::new, |a| demands(&rank::demands(a, &ranking.brief))),
+        findings: findings(&out.survey, known, &ranking.brief),
     }
 }
 

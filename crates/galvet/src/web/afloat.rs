@@ -3,7 +3,7 @@
 
 use super::edit;
 use super::reader::today;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::Hull;
 use crate::present::page::afloat::{self, AfloatView, Sent};
@@ -34,16 +34,16 @@ struct AfloatPage {
 }
 
 /// The page of a hull; `more` is a measurement only looked at.
-async fn look(
+async fn afloat_page(
     slug: &str,
     visit: &Visit<'_>,
     sent: Sent,
     more: Option<Evidence>,
 ) -> Result<AfloatPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let made = shared.work(reader.caller, move || {
         let other = |evidence: Vec<Evidence>| Hull {
@@ -75,7 +75,7 @@ async fn look(
 
 #[get("/hulls/<slug>/afloat")]
 async fn page(slug: &str, visit: Visit<'_>) -> Result<AfloatPage, Trouble> {
-    look(slug, &visit, Sent::default(), None).await
+    afloat_page(slug, &visit, Sent::default(), None).await
 }
 
 type Answer = Result<Result<Redirect, (Status, AfloatPage)>, Trouble>;
@@ -97,7 +97,7 @@ async fn change(
                 mistakes: refusal.0,
                 ..Sent::default()
             };
-            let page = look(slug, visit, sent, None).await?;
+            let page = afloat_page(slug, visit, sent, None).await?;
             Ok(Err((Status::UnprocessableEntity, page)))
         }
     }
@@ -110,9 +110,9 @@ async fn read_the_meter(
     mut typed: HashMap<String, String>,
 ) -> Result<AfloatPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?.clone();
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?.clone();
+    let asked = ask.resolve(&records.catalogue)?;
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let answers = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&hull, &brief).ok()?;
@@ -133,7 +133,7 @@ async fn read_the_meter(
         "read from the simulated tilt meter, once it had come to rest: made up, for trying this out"
     };
     sent.typed = typed;
-    let page = look(slug, visit, sent, None).await?;
+    let page = afloat_page(slug, visit, sent, None).await?;
     Ok(AfloatPage { said, ..page })
 }
 
@@ -179,7 +179,7 @@ async fn measure(slug: &str, form: Form<HashMap<String, String>>, visit: Visit<'
                 mistakes,
                 ..Sent::default()
             };
-            let page = look(slug, &visit, sent, None).await?;
+            let page = afloat_page(slug, &visit, sent, None).await?;
             Ok(Err((Status::UnprocessableEntity, page)))
         }
         Ok(found) if keep => {
@@ -197,7 +197,7 @@ async fn measure(slug: &str, form: Form<HashMap<String, String>>, visit: Visit<'
                 only_looked: true,
                 ..Sent::default()
             };
-            let page = look(slug, &visit, sent, Some(found.evidence)).await?;
+            let page = afloat_page(slug, &visit, sent, Some(found.evidence)).await?;
             Ok(Err((Status::Ok, page)))
         }
     }

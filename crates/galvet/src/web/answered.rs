@@ -1,6 +1,6 @@
 //! Pages and parts of pages as they are answered.
 
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use crate::question::Asked;
 use askama::Template;
 use rocket::Request;

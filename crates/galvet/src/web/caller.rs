@@ -5,14 +5,14 @@
 //! away has closed its end. Where the system does not tell, it counts as there.
 
 use super::queue::Turn;
-use crate::answer::Watch;
+use crate::answer::{Watch, held};
 use rocket::Request;
 #[cfg(target_os = "linux")]
 use std::collections::HashSet;
 #[cfg(target_os = "linux")]
 use std::net::IpAddr;
 use std::net::SocketAddr;
-use std::sync::{Mutex, PoisonError};
+use std::sync::Mutex;
 use std::time::{Duration, Instant};
 
 /// The other end of a request.
@@ -71,18 +71,13 @@ impl Caller {
 
     /// Looks after this caller during the computation it has its turn for.
     pub(super) fn watched(self, turn: Turn) -> Watched {
-        Watched {
-            caller: self,
-            turn: Mutex::new(turn),
-            seen: Mutex::new((Instant::now(), true)),
-        }
+        Watched::new(move || self.is_there(), turn)
     }
 }
 
-/// A caller asked after now and then.
-#[derive(Debug)]
+/// Somebody asked after now and then.
 pub(super) struct Watched {
-    caller: Caller,
+    is_there: Box<dyn Fn() -> bool + Send + Sync>,
     /// Over with this.
     turn: Mutex<Turn>,
     /// When last looked at, and whether it was there.
@@ -96,6 +91,15 @@ const LOOK: Duration = Duration::from_millis(120);
 const LOOK_AWAITED: Duration = Duration::from_millis(5);
 
 impl Watched {
+    /// Who waits for a computation that has its turn.
+    pub(super) fn new(is_there: impl Fn() -> bool + Send + Sync + 'static, turn: Turn) -> Self {
+        Self {
+            is_there: Box::new(is_there),
+            turn: Mutex::new(turn),
+            seen: Mutex::new((Instant::now(), true)),
+        }
+    }
+
     fn awaited(&self) -> bool {
         self.turn.try_lock().is_ok_and(|turn| turn.awaited())
     }
@@ -103,7 +107,7 @@ impl Watched {
 
 impl Watch for Watched {
     fn rest(&self) {
-        let mut turn = self.turn.lock().unwrap_or_else(PoisonError::into_inner);
+        let mut turn = held(&self.turn);
         turn.give_way();
     }
 
@@ -114,7 +118,7 @@ impl Watch for Watched {
         };
         let age = seen.0.elapsed();
         if seen.1 && (age >= LOOK || age >= LOOK_AWAITED && self.awaited()) {
-            *seen = (Instant::now(), self.caller.is_there());
+            *seen = (Instant::now(), (self.is_there)());
         }
         seen.1
     }
@@ -143,7 +147,7 @@ static LISTED: Mutex<Option<Listed>> = Mutex::new(None);
 #[cfg(target_os = "linux")]
 fn connected(remote: SocketAddr, since: Instant, fresh: Duration) -> bool {
     let end = (remote.ip().to_canonical(), remote.port());
-    let mut listed = LISTED.lock().unwrap_or_else(PoisonError::into_inner);
+    let mut listed = held(&LISTED);
     if let Some(list) = listed.as_ref() {
         if !list.ends.contains(&end) {
             if list.at >= since {

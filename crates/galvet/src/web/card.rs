@@ -1,7 +1,7 @@
 //! The survey card, to be printed and taken along.
 
 use super::edit;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::card::{self, CardView};
 use askama::Template;

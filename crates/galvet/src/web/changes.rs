@@ -4,7 +4,7 @@ use super::address::address;
 use super::answered::Part;
 use super::edit::{self, Change, action};
 use super::moved::moved_on;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{outcome, ways};
 use crate::form::NotTaken;
@@ -47,21 +47,21 @@ impl ChangesPage {
     }
 }
 
-async fn look(
+async fn changes_page(
     slug: &str,
     visit: &Visit<'_>,
     at: AtChange,
     not_taken: NotTaken,
 ) -> Result<ChangesPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
     let lines = edit::drawn(shared, slug).await?.1;
-    let answered = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let answered = shared.ranking(&asked, &records, reader.caller).await?;
     let path = format!("/hulls/{slug}/changes");
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
-    sentence.moved = moved_on(visit, &hull, &asked, &shelf).await?;
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, path.clone(), reader.units);
+    sentence.moved = moved_on(visit, &hull, &asked, &records).await?;
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let made = shared.work(reader.caller, move || {
         let all = ways(&hull).into_iter();
@@ -94,12 +94,12 @@ async fn page(
     visit: Visit<'_>,
 ) -> Result<ChangesPage, Trouble> {
     let at = AtChange { change, set_up };
-    look(slug, &visit, at, NotTaken::default()).await
+    changes_page(slug, &visit, at, NotTaken::default()).await
 }
 
 #[get("/part/hulls/<slug>/changes")]
 async fn part(slug: &str, visit: Visit<'_>) -> Result<Part, Trouble> {
-    let page = look(slug, &visit, AtChange::default(), NotTaken::default()).await?;
+    let page = changes_page(slug, &visit, AtChange::default(), NotTaken::default()).await?;
     Part::of(&page.as_answer())
 }
 
@@ -162,7 +162,7 @@ async fn put(
     };
     let not_taken = NotTaken { typed, mistakes };
     let at = AtChange { change, set_up };
-    let page = look(slug, &visit, at, not_taken).await?;
+    let page = changes_page(slug, &visit, at, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -1,7 +1,7 @@
 //! Comfort and manners of a hull, judged in short choices.
 
 use super::edit;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Sent;
@@ -23,10 +23,14 @@ struct ComfortPage {
     comfort: ComfortView,
 }
 
-async fn look(slug: &str, visit: &Visit<'_>, not_taken: &NotTaken) -> Result<ComfortPage, Trouble> {
+async fn comfort_page(
+    slug: &str,
+    visit: &Visit<'_>,
+    not_taken: &NotTaken,
+) -> Result<ComfortPage, Trouble> {
     let shared = visit.shared;
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?;
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?;
     Ok(ComfortPage {
         frame: visit
             .frame_of(
@@ -41,7 +45,7 @@ async fn look(slug: &str, visit: &Visit<'_>, not_taken: &NotTaken) -> Result<Com
 
 #[get("/hulls/<slug>/comfort")]
 async fn page(slug: &str, visit: Visit<'_>) -> Result<ComfortPage, Trouble> {
-    look(slug, &visit, &NotTaken::default()).await
+    comfort_page(slug, &visit, &NotTaken::default()).await
 }
 
 /// Keeps what was judged.
@@ -65,7 +69,7 @@ async fn judge(
         Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
-    let page = look(slug, &visit, &not_taken).await?;
+    let page = comfort_page(slug, &visit, &not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -2,7 +2,8 @@
 
 use super::answered::{Answered, Part, answered};
 use super::moved::{keep_along, moved};
-use super::shared::{Shelf, Trouble};
+use super::records::Records;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{Way, outcome, ways};
 use crate::present::page::sentence::{self, Sentence};
@@ -35,12 +36,12 @@ struct ComparePage {
 const WAY: char = '~';
 
 /// A hull as she is, by her slug; or one of her ways, by slug and number.
-fn way_of(shelf: &Shelf, key: &str) -> Option<Way> {
+fn way_of(records: &Records, key: &str) -> Option<Way> {
     let (slug, way) = match key.split_once(WAY) {
         Some((slug, number)) => (slug, Some(number.parse::<usize>().ok()?)),
         None => (key, None),
     };
-    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug)?;
+    let hull = records.hulls.iter().find(|h| h.survey.key == slug)?;
     let name = hull.survey.name();
     match way {
         None => Some(Way {
@@ -60,9 +61,9 @@ fn way_of(shelf: &Shelf, key: &str) -> Option<Way> {
 }
 
 /// What a column may be changed into: its hull's ways, or nothing.
-fn choices(shelf: &Shelf, key: &str) -> Vec<(String, String, bool)> {
+fn choices(records: &Records, key: &str) -> Vec<(String, String, bool)> {
     let slug = key.split(WAY).next().unwrap_or_default();
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug) else {
+    let Some(hull) = records.hulls.iter().find(|h| h.survey.key == slug) else {
         return Vec::new();
     };
     let mut all = vec![(slug.to_owned(), hull.survey.name())];
@@ -79,22 +80,25 @@ fn choices(shelf: &Shelf, key: &str) -> Vec<(String, String, bool)> {
     all.into_iter().map(chosen).collect()
 }
 
-async fn look(hulls: Vec<String>, visit: &Visit<'_>) -> Result<Answered<ComparePage>, Trouble> {
+async fn compare_page(
+    hulls: Vec<String>,
+    visit: &Visit<'_>,
+) -> Result<Answered<ComparePage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
     let mut keys: Vec<String> = Vec::new();
     for key in hulls {
-        if way_of(&shelf, &key).is_some() && !keys.contains(&key) {
+        if way_of(&records, &key).is_some() && !keys.contains(&key) {
             keys.push(key);
         }
     }
     let left_out = keys.len().saturating_sub(MOST);
     keys.truncate(MOST);
-    let chosen = keys.iter().map(|key| choices(&shelf, key)).collect();
-    let others = shelf.hulls.iter().map(|h| &h.survey);
+    let chosen = keys.iter().map(|key| choices(&records, key)).collect();
+    let others = records.hulls.iter().map(|h| &h.survey);
     let others = others.map(|s| (s.key.clone(), s.name())).collect();
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let slug = |key: &String| key.split(WAY).next().unwrap_or_default().to_owned();
     // A hull in several ways is told of once.
     let mut about: Vec<String> = Vec::new();
@@ -104,15 +108,15 @@ async fn look(hulls: Vec<String>, visit: &Visit<'_>) -> Result<Answered<CompareP
         }
     }
     let path = "/compare".to_owned();
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, path, reader.units);
     if !about.is_empty() {
-        sentence.moved = moved(visit, &answer, &shelf, &about).await?;
+        sentence.moved = moved(visit, &answer, &records, &about).await?;
     }
     let pairs: Vec<_> = keys.iter().map(|key| ("hull", key.clone())).collect();
     keep_along(&mut sentence, &pairs, true);
     let (desk, brief, wanted) = (shared.desk.clone(), asked.brief.clone(), keys.clone());
     let made = shared.work(reader.caller, move || {
-        let ways = wanted.iter().filter_map(|key| way_of(&shelf, key));
+        let ways = wanted.iter().filter_map(|key| way_of(&records, key));
         let outcomes: Vec<_> = ways
             .map(|way| outcome(&desk, way, &brief, &answer))
             .collect();
@@ -133,12 +137,12 @@ async fn look(hulls: Vec<String>, visit: &Visit<'_>) -> Result<Answered<CompareP
 
 #[get("/compare?<hull>")]
 async fn page(hull: Vec<String>, visit: Visit<'_>) -> Result<Answered<ComparePage>, Trouble> {
-    look(hull, &visit).await
+    compare_page(hull, &visit).await
 }
 
 #[get("/part/compare?<hull>")]
 async fn part(hull: Vec<String>, visit: Visit<'_>) -> Result<Answered<Part>, Trouble> {
-    let page = look(hull, &visit).await?;
+    let page = compare_page(hull, &visit).await?;
     page.part(|page| Part::of(&page.as_answer()))
 }
 

@@ -2,7 +2,7 @@
 
 use super::answered::{Answered, answered};
 use super::moved::moved_on;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::derivation::{Derivation, derivation, figure_named};
 use crate::present::page::reckoned::{Reckoned, reckoned};
@@ -45,15 +45,15 @@ async fn page(
     visit: Visit<'_>,
 ) -> Result<Answered<DerivationPage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
     let path = format!("/hulls/{slug}/figures/{figure}");
-    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
+    let hull = records.hulls.iter().find(|h| h.survey.key == slug).cloned();
     let (Some(hull), Some(figure)) = (hull, Wanted::named(figure)) else {
         return Err(Trouble::Gone);
     };
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
-    sentence.moved = moved_on(&visit, &hull, &asked, &shelf).await?;
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, path.clone(), reader.units);
+    sentence.moved = moved_on(&visit, &hull, &asked, &records).await?;
     let (key, name) = (slug.to_owned(), hull.survey.name());
     let (desk, brief) = (shared.desk.clone(), asked.brief.clone());
     let derived = shared.work(reader.caller, move || {

@@ -1,6 +1,6 @@
 //! A hull's drawings as files of their own.
 
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Section, Side, section, side};
@@ -37,12 +37,12 @@ async fn drawing(
     visit: Visit<'_>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }
-    let hull = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned();
+    let hull = records.hulls.iter().find(|h| h.survey.key == slug).cloned();
     let (Some(hull), Some(what)) = (hull, file.strip_suffix(".svg")) else {
         return Err(Trouble::Gone);
     };

@@ -2,7 +2,8 @@
 //! came of it.
 
 use super::errors::{Told, told};
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::form::{Refusal, Sent};
 use crate::survey::{self, EditError};
@@ -85,8 +86,8 @@ pub(super) async fn drawn(
     shared: &Shared,
     slug: &str,
 ) -> Result<(Arc<Survey>, Option<Lines>), Trouble> {
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let made = spawn_blocking(move || {
         let shapes = desk.shapes(&hull).ok();

@@ -2,7 +2,7 @@
 
 use super::guard;
 use super::reader::back_to;
-use crate::web::shared::Trouble;
+use crate::web::trouble::Trouble;
 use askama::Template;
 use askama_web::WebTemplate;
 use rocket::http::{Header, Status};

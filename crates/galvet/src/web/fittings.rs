@@ -3,7 +3,7 @@
 use super::address::address;
 use super::edit::{self, Change, action};
 use super::reader::back_to;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Refusal;
@@ -44,7 +44,7 @@ fn here(slug: &str, query: &str, change: Option<&str>, hand: Option<(&str, &str)
     address(&format!("/hulls/{slug}/fittings"), query, &pairs)
 }
 
-async fn look(
+async fn fittings_page(
     slug: &str,
     visit: &Visit<'_>,
     at: AtFitting,
@@ -73,7 +73,7 @@ async fn page(
     visit: Visit<'_>,
 ) -> Result<FittingsPage, Trouble> {
     let at = AtFitting { at, add, change };
-    look(slug, &visit, at, NotTaken::default()).await
+    fittings_page(slug, &visit, at, NotTaken::default()).await
 }
 
 /// What a form asks to be done, with the words for the history.
@@ -132,7 +132,7 @@ async fn put(
         Err(refusal) => refusal.0,
     };
     // Taken off by somebody else: what was typed stands as one to put on.
-    let on = shared.shelf().await?;
+    let on = shared.records().await?;
     let mut hulls = on.hulls.iter();
     let on = hulls.find(|h| h.survey.key == slug).map(|h| &h.survey);
     let on = on.map(|s| fittings::fittings_on(s, hand.change.as_deref()));
@@ -142,7 +142,7 @@ async fn put(
         hand.add = typed.get("kind").cloned();
     }
     let not_taken = NotTaken { typed, mistakes };
-    let page = look(slug, &visit, hand, not_taken).await?;
+    let page = fittings_page(slug, &visit, hand, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

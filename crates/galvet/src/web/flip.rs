@@ -1,7 +1,7 @@
 //! What would change the winner: looked for by ranking anew.
 
 use super::moved::moved;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::flip::{FlipView, view};
 use crate::present::page::sentence::{self, Sentence};
@@ -16,27 +16,32 @@ struct FlipPage {
     frame: Frame,
     sentence: Sentence,
     flip: Option<FlipView>,
+    /// Whether all was looked at.
+    whole: bool,
 }
 
 #[get("/flip")]
 async fn page(visit: Visit<'_>) -> Result<FlipPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let path = "/flip".to_owned();
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
-    sentence.moved = moved(&visit, &answer, &shelf, &[]).await?;
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, path, reader.units);
+    sentence.moved = moved(&visit, &answer, &records, &[]).await?;
     let name = |key: &str| {
-        let hull = shelf.hulls.iter().find(|h| h.survey.key == key);
+        let hull = records.hulls.iter().find(|h| h.survey.key == key);
         hull.map_or(key.to_owned(), |h| h.survey.name())
     };
-    let found = shared.flips(&asked, &shelf, reader.caller).await?;
-    let flip = found.map(|flips| view(&flips, &asked.brief, &name, reader.units));
+    let told = shared.looks.flips(&asked, &records).await?;
+    let flip = told
+        .flips
+        .map(|flips| view(&flips, &asked.brief, &name, reader.units));
     Ok(FlipPage {
         frame: visit.frame("ranking", visit.to("/flip", &[])),
         sentence,
         flip,
+        whole: told.whole,
     })
 }
 

@@ -2,7 +2,8 @@
 
 use super::answered::{Answered, Part, answered};
 use super::moved::moved_on;
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::hull::{self, HullView};
 use crate::present::page::sentence::{self, Sentence};
@@ -21,22 +22,27 @@ struct HullPage {
     hull: HullView,
 }
 
-async fn look(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
+async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let mut hulls = shelf.hulls.iter();
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let mut hulls = records.hulls.iter();
     let index = hulls.position(|h| h.survey.key == slug);
     let index = index.ok_or(Trouble::Gone)?;
     let path = format!("/hulls/{slug}");
     let here = visit.to(&path, &[]);
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path, reader.units);
-    sentence.moved = moved_on(visit, &shelf.hulls[index], &asked, &shelf).await?;
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, path, reader.units);
+    sentence.moved = moved_on(visit, &records.hulls[index], &asked, &records).await?;
     let (brief, desk) = (asked.brief.clone(), shared.desk.clone());
     let view = shared.work(reader.caller, move || {
-        let afloat = desk.afloat(&shelf.hulls[index], &brief);
-        let brief = desk.yardstick(&brief, &shelf.hulls);
-        hull::hull(&shelf.catalogue.hulls[index], &afloat, &brief, reader.units)
+        let afloat = desk.afloat(&records.hulls[index], &brief);
+        let brief = desk.yardstick(&brief, &records.hulls);
+        hull::hull(
+            &records.catalogue.hulls[index],
+            &afloat,
+            &brief,
+            reader.units,
+        )
     });
     let page = HullPage {
         frame: visit.frame("hull", here),
@@ -48,12 +54,12 @@ async fn look(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, Troub
 
 #[get("/hulls/<slug>")]
 async fn page(slug: &str, visit: Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
-    look(slug, &visit).await
+    hull_page(slug, &visit).await
 }
 
 #[get("/part/hulls/<slug>")]
 async fn part(slug: &str, visit: Visit<'_>) -> Result<Answered<Part>, Trouble> {
-    let page = look(slug, &visit).await?;
+    let page = hull_page(slug, &visit).await?;
     page.part(|page| Part::of(&page.as_answer()))
 }
 
@@ -63,8 +69,8 @@ async fn hull_offsets(
     slug: &str,
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let text = rocket::tokio::task::spawn_blocking(move || {
         let shapes = desk.shapes(&hull).ok()?;

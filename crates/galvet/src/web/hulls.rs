@@ -2,7 +2,8 @@
 
 use super::answered::Part;
 use super::moved::{keep_along, moved};
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::catalogue::{self, CatalogueView, Filter};
 use crate::present::page::sentence::{self, Sentence};
@@ -19,6 +20,9 @@ struct HullsPage {
     trashed: usize,
     sentence: Sentence,
     catalogue: CatalogueView,
+    /// Where the hulls before and after those shown are.
+    before: Option<String>,
+    next: Option<String>,
 }
 
 /// The filter as it comes in the address.
@@ -42,6 +46,9 @@ struct Chosen<'r> {
     fits: &'r str,
     #[field(name = "sort", default = "")]
     sort: &'r str,
+    /// How many come before: not kept when something else is asked for.
+    #[field(name = "from", default = "")]
+    from: &'r str,
 }
 
 impl Chosen<'_> {
@@ -75,41 +82,51 @@ impl Chosen<'_> {
                 .map(|typed| typed.trim().chars().take(40).collect()),
             fits: !self.fits.is_empty(),
             sort: Keyed::from_key(self.sort).unwrap_or_default(),
+            from: self.from.parse().unwrap_or_default(),
         }
     }
 }
 
-async fn look(chosen: Chosen<'_>, visit: &Visit<'_>) -> Result<HullsPage, Trouble> {
+async fn hulls_page(chosen: Chosen<'_>, visit: &Visit<'_>) -> Result<HullsPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let action = "/hulls".to_owned();
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
-    sentence.moved = moved(visit, &answer, &shelf, &[]).await?;
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, action, reader.units);
+    sentence.moved = moved(visit, &answer, &records, &[]).await?;
     keep_along(&mut sentence, &chosen.pairs(), true);
     let filter = chosen.filter();
     let made = rocket::tokio::task::spawn_blocking(move || {
         catalogue::catalogue(&answer, &filter, reader.units)
     });
+    let catalogue = made.await?;
+    let beside = |from: Option<usize>| {
+        let (chosen, from) = (chosen.pairs(), from?.to_string());
+        let chosen = chosen.iter().map(|(name, value)| (*name, value.as_str()));
+        let pairs: Vec<_> = chosen.chain([("from", from.as_str())]).collect();
+        Some(visit.to("/hulls", &pairs))
+    };
     Ok(HullsPage {
+        before: beside(catalogue.before),
+        next: beside(catalogue.next),
         frame: visit
             .frame_of("hulls", visit.to("/hulls", &[]), None)
             .await?,
         trashed: in_trash(shared).await?,
         sentence,
-        catalogue: made.await?,
+        catalogue,
     })
 }
 
 #[get("/hulls?<chosen..>")]
 async fn page(chosen: Chosen<'_>, visit: Visit<'_>) -> Result<HullsPage, Trouble> {
-    look(chosen, &visit).await
+    hulls_page(chosen, &visit).await
 }
 
 #[get("/part/hulls?<chosen..>")]
 async fn part(chosen: Chosen<'_>, visit: Visit<'_>) -> Result<Part, Trouble> {
-    Part::of(&look(chosen, &visit).await?.as_answer())
+    Part::of(&hulls_page(chosen, &visit).await?.as_answer())
 }
 
 /// How many records lie in the trash.

@@ -1,6 +1,7 @@
 //! Files taken in, looked over before anything is kept; and files out.
 
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::import::{self, ImportView};
 use crate::survey::{OnDouble, read_file, take_in};
@@ -95,7 +96,7 @@ async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
 
 /// Looks a file over, or takes it in.
 #[post("/import", data = "<form>")]
-async fn look(
+async fn import_page(
     form: Form<Sent<'_>>,
     visit: Visit<'_>,
 ) -> Result<Result<Redirect, (Status, ImportPage)>, Trouble> {
@@ -116,11 +117,11 @@ async fn look(
             read.text = mended;
         }
     }
-    let shelf = shared.shelf().await?;
+    let records = shared.records().await?;
     let units = reader.units;
     let looked = spawn_blocking(move || {
         let found = read_file(&read.file, &read.text);
-        let view = import::import(&read, &found, &shelf.catalogue.hulls, units);
+        let view = import::import(&read, &found, &records.catalogue.hulls, units);
         (read.file, found, view)
     });
     let (file, found, view) = looked.await?;
@@ -157,8 +158,8 @@ async fn look(
 async fn hulls_csv(
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    let shelf = shared.shelf().await?;
-    let text = spawn_blocking(move || hull_table::write(&shelf.catalogue.hulls)).await?;
+    let records = shared.records().await?;
+    let text = spawn_blocking(move || hull_table::write(&records.catalogue.hulls)).await?;
     Ok(text
         .map(|t| (ContentType::CSV, t))
         .map_err(|_| Status::InternalServerError))
@@ -168,13 +169,13 @@ async fn hulls_csv(
 async fn everything(
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    let shelf = shared.shelf().await?;
-    let text = spawn_blocking(move || exchange::write(&shelf.catalogue)).await?;
+    let records = shared.records().await?;
+    let text = spawn_blocking(move || exchange::write(&records.catalogue)).await?;
     Ok(text
         .map(|t| (ContentType::JSON, t))
         .map_err(|_| Status::InternalServerError))
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, look, hulls_csv, everything]
+    routes![page, import_page, hulls_csv, everything]
 }

@@ -1,7 +1,8 @@
 //! Pages of records that are one form: shown, put in, changed, thrown away.
 
 use super::edit::{action, came_of, kit_throw};
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::{FormView, NotTaken, Sent};
 use crate::kit::{Kept, form_of, keep_record};
@@ -76,13 +77,13 @@ fn path_of<K: OnPage>(slug: &str) -> String {
     }
 }
 
-async fn look<K: OnPage>(
+async fn kept_page<K: OnPage>(
     visit: &Visit<'_>,
     slug: &str,
     not_taken: &NotTaken,
 ) -> Result<KeptPage, Trouble> {
-    let shelf = visit.shared.shelf().await?;
-    let mut all = K::all(&shelf.catalogue).iter();
+    let records = visit.shared.records().await?;
+    let mut all = K::all(&records.catalogue).iter();
     let one = all.find(|one| K::slug(one) == slug);
     if one.is_none() && !slug.is_empty() {
         return Err(Trouble::Gone);
@@ -97,7 +98,7 @@ async fn look<K: OnPage>(
         words: K::WORDS,
         key: slug.to_owned(),
         name: one.map_or(String::new(), |one| K::record(one.clone()).name()),
-        about: K::about(one, &shelf.catalogue, visit.shared),
+        about: K::about(one, &records.catalogue, visit.shared),
         form: form_of::<K>(one, not_taken, visit.reader.units),
         path,
     })
@@ -133,7 +134,7 @@ async fn keep<K: OnPage>(
         Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
-    let page = look::<K>(visit, slug, &not_taken).await?;
+    let page = kept_page::<K>(visit, slug, &not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 
@@ -156,7 +157,7 @@ impl<K: OnPage> Handler for Pages<K> {
         let new = request.uri().path().as_str() == K::NEW;
         let slug = last.filter(|_| !new).unwrap_or_default();
         if request.method() != Method::Post {
-            let page = look::<K>(&visit, slug, &NotTaken::default()).await;
+            let page = kept_page::<K>(&visit, slug, &NotTaken::default()).await;
             return Outcome::from(request, page);
         }
         match Form::<Sent>::from_data(request, data).await {

@@ -1,7 +1,8 @@
 //! The shelf, and a thing on it.
 
 use super::kept::{self, About, OnPage};
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::kit::ThingDraft;
 use crate::present::page::kit::{self, KitView, used_by};
@@ -24,7 +25,7 @@ struct KitPage {
 
 #[get("/kit?<find>")]
 async fn page(find: Option<String>, visit: Visit<'_>) -> Result<KitPage, Trouble> {
-    let on = visit.shared.shelf().await?;
+    let on = visit.shared.records().await?;
     let (find, units) = (find.unwrap_or_default(), visit.reader.units);
     Ok(KitPage {
         frame: visit.frame_of("kit", visit.to("/kit", &[]), None).await?,
@@ -35,7 +36,7 @@ async fn page(find: Option<String>, visit: Visit<'_>) -> Result<KitPage, Trouble
 /// The shelf as a table.
 #[get("/kit.csv")]
 async fn kit_csv(shared: &State<Shared>) -> Result<Result<(ContentType, String), Status>, Trouble> {
-    let on = shared.shelf().await?;
+    let on = shared.records().await?;
     let text = spawn_blocking(move || gear_table::write(&on.catalogue.gear)).await?;
     Ok(text
         .map(|t| (ContentType::CSV, t))

@@ -1,7 +1,7 @@
 //! A hull's lines: looked at, and measured sections put on the record.
 
 use super::edit;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::lines::{self, LinesView};
 use crate::survey::sections_shown;
@@ -25,10 +25,14 @@ struct LinesPage {
     lines: LinesView,
 }
 
-async fn look(slug: &str, visit: &Visit<'_>, sent: (String, String)) -> Result<LinesPage, Trouble> {
+async fn lines_page(
+    slug: &str,
+    visit: &Visit<'_>,
+    sent: (String, String),
+) -> Result<LinesPage, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let made = spawn_blocking(move || {
         let drawn = desk.shapes(&hull).ok().map(|shapes| {
@@ -53,7 +57,7 @@ async fn look(slug: &str, visit: &Visit<'_>, sent: (String, String)) -> Result<L
 #[get("/hulls/<slug>/lines")]
 async fn page(slug: &str, visit: Visit<'_>) -> Result<LinesPage, Trouble> {
     let nothing = (String::new(), String::new());
-    look(slug, &visit, nothing).await
+    lines_page(slug, &visit, nothing).await
 }
 
 #[derive(FromForm)]
@@ -137,7 +141,7 @@ async fn put(
             }
         }
     };
-    let page = look(slug, &visit, (text, problem)).await?;
+    let page = lines_page(slug, &visit, (text, problem)).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

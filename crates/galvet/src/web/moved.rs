@@ -2,7 +2,8 @@
 
 use super::address::address;
 use super::ask::query_of;
-use super::shared::{Shelf, Trouble};
+use super::records::Records;
+use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::answer::{Answered, Hull};
 use crate::present::page::moved::{self, Moved};
@@ -12,9 +13,9 @@ use galvet_core::question::Brief;
 use std::sync::Arc;
 
 /// The question it started from, where it asks something else; its query and brief.
-fn start_of(ask: &Ask, now: &Brief, shelf: &Shelf) -> Option<(Asked, String)> {
+fn start_of(ask: &Ask, now: &Brief, records: &Records) -> Option<(Asked, String)> {
     let start = ask.unchanged()?;
-    let asked = start.resolve(&shelf.catalogue).ok()?;
+    let asked = start.resolve(&records.catalogue).ok()?;
     (asked.brief != *now).then(|| (asked, query_of(&start)))
 }
 
@@ -22,7 +23,7 @@ fn start_of(ask: &Ask, now: &Brief, shelf: &Shelf) -> Option<(Asked, String)> {
 pub(super) async fn moved(
     visit: &Visit<'_>,
     now: &Answered,
-    shelf: &Arc<Shelf>,
+    records: &Arc<Records>,
     about: &[String],
 ) -> Result<Moved, Trouble> {
     // What judging filled in was not asked.
@@ -30,11 +31,11 @@ pub(super) async fn moved(
     if let Some(known) = &mut answered.known {
         known.support = None;
     }
-    let Some((asked, query)) = start_of(&visit.ask, &answered, shelf) else {
+    let Some((asked, query)) = start_of(&visit.ask, &answered, records) else {
         return Ok(Moved::default());
     };
     let (caller, units) = (visit.reader.caller, visit.reader.units);
-    let was = visit.shared.ranking(&asked, shelf, caller).await?;
+    let was = visit.shared.ranking(&asked, records, caller).await?;
     let lines = if about.is_empty() {
         moved::moved(&was.ranking, &now.ranking, units)
     } else {
@@ -64,9 +65,9 @@ pub(super) async fn moved_on(
     visit: &Visit<'_>,
     hull: &Hull,
     asked: &Asked,
-    shelf: &Arc<Shelf>,
+    records: &Arc<Records>,
 ) -> Result<Moved, Trouble> {
-    match start_of(&visit.ask, &asked.brief, shelf) {
+    match start_of(&visit.ask, &asked.brief, records) {
         Some(start) => against(visit, hull, start, asked).await,
         None => Ok(Moved::default()),
     }
@@ -77,10 +78,10 @@ pub(super) async fn moved_since(
     visit: &Visit<'_>,
     (hull, rig): (&Hull, &str),
     asked: &Asked,
-    shelf: &Arc<Shelf>,
+    records: &Arc<Records>,
 ) -> Result<Moved, Trouble> {
     let start = visit.ask.with_rig(rig);
-    match start.resolve(&shelf.catalogue) {
+    match start.resolve(&records.catalogue) {
         Ok(first) if first.brief != asked.brief => {
             let start = (first, query_of(&start));
             against(visit, hull, start, asked).await

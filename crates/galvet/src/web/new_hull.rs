@@ -3,7 +3,7 @@
 use super::answered::Part;
 use super::moved::{keep_along, moved_on};
 use super::reader::{Reader, fields, today};
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::Hull;
 use crate::form::Sent;
@@ -50,12 +50,12 @@ const FEW: usize = 3;
 const DRAFT: &str = "(draft)";
 
 /// The page of a draft under the brief.
-async fn look(typed: Draft, visit: &Visit<'_>) -> Result<NewHullPage, Trouble> {
+async fn new_hull_page(typed: Draft, visit: &Visit<'_>) -> Result<NewHullPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
     let action = "/new-hull".to_owned();
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, action, reader.units);
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, action, reader.units);
     let mut read = typed.read(&today());
     read.survey.key = DRAFT.to_owned();
     let hull = Hull {
@@ -63,13 +63,13 @@ async fn look(typed: Draft, visit: &Visit<'_>) -> Result<NewHullPage, Trouble> {
         survey: Arc::new(read.survey.clone()),
     };
     if !typed.is_empty() {
-        sentence.moved = moved_on(visit, &hull, &asked, &shelf).await?;
+        sentence.moved = moved_on(visit, &hull, &asked, &records).await?;
     }
     // What is typed stays, whatever becomes of the question.
     keep_along(&mut sentence, &typed.pairs(), true);
     let (desk, brief) = (shared.desk.clone(), Arc::new(asked.brief));
     let view = shared.work_watched(reader.caller, move |watch| {
-        let mut hulls = shelf.hulls.clone();
+        let mut hulls = records.hulls.clone();
         hulls.push(hull.clone());
         let answered = desk.ranking(&brief, &hulls, watch).ok();
         // What the ranking floated already is not floated again.
@@ -88,12 +88,12 @@ async fn look(typed: Draft, visit: &Visit<'_>) -> Result<NewHullPage, Trouble> {
 
 #[get("/new-hull")]
 async fn page(draft: Draft, visit: Visit<'_>) -> Result<NewHullPage, Trouble> {
-    look(draft, &visit).await
+    new_hull_page(draft, &visit).await
 }
 
 #[get("/part/new-hull")]
 async fn part(draft: Draft, visit: Visit<'_>) -> Result<Part, Trouble> {
-    Part::of(&look(draft, &visit).await?.as_answer())
+    Part::of(&new_hull_page(draft, &visit).await?.as_answer())
 }
 
 /// Keeps the draft and goes to its page; what is not understood comes back as it
@@ -109,7 +109,7 @@ async fn keep(
     let typed = Draft::of(typed, reader.typed_in);
     let read = typed.read(&today());
     if typed.is_empty() || !read.mistakes.is_empty() {
-        let page = look(typed, &visit).await?;
+        let page = new_hull_page(typed, &visit).await?;
         return Ok(Err((Status::UnprocessableEntity, page)));
     }
     let hull = HullRecord {
@@ -117,7 +117,7 @@ async fn keep(
         extra: BTreeMap::new(),
     };
     // The first few lead on to a comparison.
-    let few = shared.shelf().await?.hulls.len() + 1 < FEW;
+    let few = shared.records().await?.hulls.len() + 1 < FEW;
     let store = shared.store.clone();
     let kept =
         rocket::tokio::task::spawn_blocking(move || put_hull(&store, reader.hand.who(), hull));

@@ -1,35 +1,34 @@
 //! Answers packed for the way: named by their content, so that a reader who has
 //! them already is told so, and compressed for those who take that.
 
+use crate::answer::{Memory, held};
 use flate2::Compression;
 use flate2::write::GzEncoder;
-use lru::LruCache;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::{Header, Method, Status};
 use rocket::{Request, Response};
 use sha2::{Digest, Sha256};
 use std::io::{Cursor, Write};
-use std::num::NonZeroUsize;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::sync::{Arc, Mutex};
 
 /// Bodies shorter than this are sent as they are, bytes.
 const SMALL: usize = 860;
 
-/// Packed bodies remembered.
-const KEPT: NonZeroUsize = NonZeroUsize::new(64).unwrap();
+/// Packed bodies remembered, bytes: all assets, and some pages.
+const KEPT: usize = 8 * 1024 * 1024;
 
 /// Packs answers.
 #[derive(Debug)]
 pub(super) struct Pack {
     /// Bodies compressed, by the name of their content: assets are so once, and
     /// a page that many ask for at once.
-    packed: Mutex<LruCache<String, Arc<Vec<u8>>>>,
+    packed: Mutex<Memory<String, Arc<[u8]>>>,
 }
 
 impl Default for Pack {
     fn default() -> Self {
         Self {
-            packed: Mutex::new(LruCache::new(KEPT)),
+            packed: Mutex::new(Memory::new(KEPT)),
         }
     }
 }
@@ -61,12 +60,14 @@ fn squeezed(bytes: &[u8]) -> Option<Vec<u8>> {
 
 impl Pack {
     fn compressed(&self, name: &str, bytes: &[u8]) -> Option<Vec<u8>> {
-        let hold = || self.packed.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some(ready) = hold().get(name) {
+        if let Some(ready) = held(&self.packed).get(&name.to_owned()) {
             return Some(ready.to_vec());
         }
         let made = squeezed(bytes)?;
-        hold().put(name.to_owned(), Arc::new(made.clone()));
+        // What is larger than all the rest is not worth forgetting the rest for.
+        if made.len() < KEPT / 4 {
+            held(&self.packed).put(name.to_owned(), made.as_slice().into(), made.len());
+        }
         Some(made)
     }
 }

@@ -4,7 +4,7 @@ use super::ask::query_of;
 use super::edit::throw;
 use super::errors::{Told, told};
 use super::reader::back_to;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::{free_slug, slug_of};
 use crate::present::page::sentence::sentence;
@@ -52,13 +52,13 @@ struct QuestionsPage {
 #[get("/questions")]
 async fn list(visit: Visit<'_>) -> Result<QuestionsPage, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
+    let records = shared.records().await?;
     let mut folders: BTreeMap<String, Vec<Line>> = BTreeMap::new();
-    for saved in &shelf.catalogue.briefs {
+    for saved in &records.catalogue.briefs {
         let start = Ask::start_from(saved.key.clone());
-        let words = start.resolve(&shelf.catalogue).map(|asked| {
+        let words = start.resolve(&records.catalogue).map(|asked| {
             let path = "/".to_owned();
-            sentence(&asked, &shelf.catalogue, path, reader.units).said()
+            sentence(&asked, &records.catalogue, path, reader.units).said()
         });
         let folder = folders.entry(saved.customer.clone());
         folder.or_default().push(Line {
@@ -95,8 +95,8 @@ async fn save(
     visit: Visit<'_>,
 ) -> Result<Result<Redirect, Told>, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = visit.ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = visit.ask.resolve(&records.catalogue)?;
     let refused = |why: String| {
         let back = visit.to("/", &[]);
         told(
@@ -124,7 +124,7 @@ async fn save(
         }
     };
     let store = shared.store.clone();
-    let question = question::kept(&asked.brief, asked.own_weight, &shelf.catalogue.rigs);
+    let question = question::kept(&asked.brief, asked.own_weight, &records.catalogue.rigs);
     let mut saved = SavedBrief {
         key: String::new(),
         name,

@@ -3,12 +3,13 @@
 //! seen to have gone are passed over, and the oldest is told to come again when
 //! too many wait.
 
+use crate::answer::held as hold;
 use rocket::tokio::sync::oneshot;
 use std::collections::VecDeque;
-use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use std::sync::{Arc, Mutex, MutexGuard};
 
 /// A bounded queue, last come first served.
-#[derive(Debug)]
+#[derive(Debug, Clone)]
 pub(super) struct Queue {
     state: Arc<Mutex<State>>,
     at_once: usize,
@@ -47,10 +48,6 @@ pub(super) struct Turn(Option<Arc<Mutex<State>>>);
 /// Too many wait.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(super) struct Busy;
-
-fn hold(state: &Mutex<State>) -> MutexGuard<'_, State> {
-    state.lock().unwrap_or_else(PoisonError::into_inner)
-}
 
 impl Queue {
     /// `at_once` turns run side by side, `most_waiting` more may wait.

@@ -4,8 +4,10 @@ use super::address::more;
 use super::answered::{Answered, Part, answered};
 use super::moved::moved;
 use super::reader::fields;
-use super::shared::{Shared, Shelf, Trouble};
+use super::records::Records;
+use super::shared::Shared;
 use super::shortlist::Shortlist;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::columns::COLUMNS;
 use crate::present::json::Document;
@@ -47,9 +49,9 @@ struct Lead {
 const FIRST_HULLS: usize = 3;
 
 impl Lead {
-    fn of(shelf: &Shelf, shared: &Shared) -> Self {
+    fn of(records: &Records, shared: &Shared) -> Self {
         Self {
-            wanted: FIRST_HULLS.saturating_sub(shelf.hulls.len()),
+            wanted: FIRST_HULLS.saturating_sub(records.hulls.len()),
             tour: shared.simulates,
         }
     }
@@ -125,35 +127,35 @@ impl<'r> FromRequest<'r> for Wanted {
     }
 }
 
-/// A shelf without hulls or waters.
+/// Records without hulls or waters.
 #[derive(Template, WebTemplate)]
 #[template(path = "empty.html")]
 struct EmptyPage {
     frame: Frame,
 }
 
-/// The page; `Err` the one of a shelf with nothing to ask about.
-async fn look(
+/// The page; `Err` the one of an installation with nothing to ask about.
+async fn ranking_page(
     wanted: Wanted,
     list: &Shortlist,
     visit: &Visit<'_>,
 ) -> Result<Result<Answered<RankingPage>, EmptyPage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
     let here = visit.to("/", &[]);
-    if shelf.hulls.is_empty() {
+    if records.hulls.is_empty() {
         let frame = visit.frame("ranking", here);
         return Ok(Err(EmptyPage { frame }));
     }
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units);
-    sentence.moved = moved(visit, &answer, &shelf, &[]).await?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, "/".to_owned(), reader.units);
+    sentence.moved = moved(visit, &answer, &records, &[]).await?;
     let ranking = shared.view(answer, reader.units).await?;
     let page = RankingPage {
         frame: visit.frame_of("ranking", here, None).await?,
-        set_aside: shelf.catalogue.set_aside.len(),
-        lead: Lead::of(&shelf, shared),
+        set_aside: records.catalogue.set_aside.len(),
+        lead: Lead::of(&records, shared),
         sentence,
         order: Order::of(&ranking, wanted, list, &visit.query),
         ranking,
@@ -167,7 +169,7 @@ async fn page(
     list: Shortlist,
     visit: Visit<'_>,
 ) -> Result<Result<Answered<RankingPage>, EmptyPage>, Trouble> {
-    look(wanted, &list, &visit).await
+    ranking_page(wanted, &list, &visit).await
 }
 
 #[get("/part/ranking")]
@@ -176,7 +178,7 @@ async fn part(
     list: Shortlist,
     visit: Visit<'_>,
 ) -> Result<Answered<Part>, Trouble> {
-    let page = look(wanted, &list, &visit).await?;
+    let page = ranking_page(wanted, &list, &visit).await?;
     let page = page.map_err(|_| Trouble::Gone)?;
     page.part(|page| Part::of(&page.as_answer()))
 }
@@ -188,12 +190,12 @@ async fn presented(
     present: fn(&crate::answer::Answered) -> Option<String>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = visit.ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = visit.ask.resolve(&records.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let text = shared.work(reader.caller, move || present(&answer)).await?;
     Ok(text
         .map(|text| (kind, text))

@@ -3,7 +3,7 @@
 use super::edit::{came_of, throw};
 use super::errors::Told;
 use super::reader::{back_to, today};
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::{Refusal, Sent};
 use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
@@ -39,7 +39,7 @@ type Answer = Result<Result<Redirect, (Status, RecordPage)>, Trouble>;
 /// Changes of the history on one page.
 const CHANGES: usize = 40;
 
-async fn look(
+async fn record_page(
     slug: &str,
     visit: &Visit<'_>,
     (older, not_taken): (Option<i64>, &NotTaken),
@@ -80,7 +80,7 @@ async fn look(
 
 #[get("/hulls/<slug>/record?<older>")]
 async fn page(slug: &str, older: Option<i64>, visit: Visit<'_>) -> Result<RecordPage, Trouble> {
-    look(slug, &visit, (older, &NotTaken::default())).await
+    record_page(slug, &visit, (older, &NotTaken::default())).await
 }
 
 /// Makes a change off the request's thread, and comes back to the record; a
@@ -107,7 +107,7 @@ async fn change(
     if !not_taken.words.typed.is_empty() {
         not_taken.words.mistakes = refusal.0;
     }
-    let page = look(slug, visit, (None, &not_taken)).await?;
+    let page = record_page(slug, visit, (None, &not_taken)).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

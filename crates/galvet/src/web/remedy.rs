@@ -5,7 +5,7 @@ use super::address::address;
 use super::ask::query_of;
 use super::edit;
 use super::reader::back_to;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::form::Sent;
 use crate::kit::{kept_already, put_variant, rig_with};
@@ -31,9 +31,9 @@ async fn worked_out(
     visit: &Visit<'_>,
 ) -> Result<Option<(Remedy, Rig)>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
     let line: Option<usize> = typed.get("line").and_then(|l| l.parse().ok());
     let word = typed.get("remedy").cloned().unwrap_or_default();
     let desk = shared.desk.clone();
@@ -92,12 +92,12 @@ async fn take(
             Err(_) => Err(Status::UnprocessableEntity),
         });
     }
-    let shelf = shared.shelf().await?;
-    let kept = shelf.catalogue.rigs.iter().find(|r| r.key == rig.key);
+    let records = shared.records().await?;
+    let kept = records.catalogue.rigs.iter().find(|r| r.key == rig.key);
     let Some(variant) = kept.and_then(|kept| rig_with(kept, &rig, &remedy).ok()) else {
         return Ok(Err(Status::UnprocessableEntity));
     };
-    let key = match kept_already(&shelf.catalogue.rigs, &variant) {
+    let key = match kept_already(&records.catalogue.rigs, &variant) {
         Some(there) => there.key.clone(),
         None => {
             let (store, slug, was) = (shared.store.clone(), slug.to_owned(), rig.key.clone());

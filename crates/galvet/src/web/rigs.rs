@@ -4,7 +4,7 @@ use super::address::address;
 use super::edit::{action, came_of, kit_throw};
 use super::errors::{Told, told};
 use super::reader::Reader;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::Sent;
 use crate::kit::{self, LineChange};
@@ -43,13 +43,13 @@ impl RigPage {
     }
 }
 
-async fn look(
+async fn rigs_page(
     slug: &str,
     visit: &Visit<'_>,
     (find, against, trouble): (String, Option<String>, String),
 ) -> Result<RigPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let on = shared.shelf().await?;
+    let on = shared.records().await?;
     let all = &on.catalogue;
     let mine = all.rigs.iter().find(|r| r.key == slug);
     let mine = mine.ok_or(Trouble::Gone)?;
@@ -78,7 +78,7 @@ async fn page(
     visit: Visit<'_>,
 ) -> Result<RigPage, Trouble> {
     let asked = (find.unwrap_or_default(), against, String::new());
-    look(slug, &visit, asked).await
+    rigs_page(slug, &visit, asked).await
 }
 
 /// Begins a rig.
@@ -104,12 +104,12 @@ async fn begin(form: Form<Sent>, visit: Visit<'_>) -> Result<Result<Redirect, To
 }
 
 /// The step a form asks for, with the words for the history.
-fn step(typed: &Sent, shelf: &[Gear]) -> Result<(LineChange, String), String> {
+fn step(typed: &Sent, records: &[Gear]) -> Result<(LineChange, String), String> {
     let text = |name: &str| typed.get(name).map_or("", String::as_str);
     let item = text("item");
     Ok(match action(typed) {
         "add" => {
-            let gear = shelf.iter().find(|g| g.key == text("gear"));
+            let gear = records.iter().find(|g| g.key == text("gear"));
             let gear = gear.ok_or("that is not on the shelf any more")?;
             (
                 LineChange::Add(Box::new(gear.clone())),
@@ -160,7 +160,7 @@ fn apply(
     reader: Reader,
     slug: &str,
     typed: &Sent,
-    shelf: &[Gear],
+    records: &[Gear],
 ) -> Result<String, EditError> {
     let text = |name: &str| typed.get(name).map_or("", String::as_str);
     let refused = |problem: String| EditError::Refused(problem.into());
@@ -178,7 +178,7 @@ fn apply(
             return Ok(String::new());
         }
         _ => {
-            let (change, label) = step(typed, shelf).map_err(refused)?;
+            let (change, label) = step(typed, records).map_err(refused)?;
             let line = text("line").parse().unwrap_or(usize::MAX);
             kit::edit_rig(store, reader.hand.who(), slug, &label, |rig| {
                 kit::change_line(rig, (line, text("item")), &change)
@@ -197,9 +197,9 @@ async fn put(
 ) -> Result<Result<Redirect, (Status, RigPage)>, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
-    let shelf = shared.shelf().await?;
+    let records = shared.records().await?;
     let (store, key) = (shared.store.clone(), slug.to_owned());
-    let done = spawn_blocking(move || apply(&store, reader, &key, &typed, &shelf.catalogue.gear));
+    let done = spawn_blocking(move || apply(&store, reader, &key, &typed, &records.catalogue.gear));
     let trouble = match came_of(done.await?)? {
         Ok(to) => {
             let path = if to.is_empty() {
@@ -214,7 +214,7 @@ async fn put(
         Err(refusal) => refusal.to_string(),
     };
     let asked = (find.unwrap_or_default(), None, trouble);
-    let page = look(slug, &visit, asked).await?;
+    let page = rigs_page(slug, &visit, asked).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

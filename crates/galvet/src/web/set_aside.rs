@@ -1,7 +1,8 @@
 //! Records that cannot be used: what is wrong with them, and what can be done.
 
 use super::reader::Reader;
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use askama::Template;
 use askama_web::WebTemplate;
@@ -21,10 +22,10 @@ struct SetAsidePage {
 #[get("/set-aside")]
 async fn set_aside(visit: Visit<'_>) -> Result<SetAsidePage, Trouble> {
     let shared = visit.shared;
-    let shelf = shared.shelf().await?;
+    let records = shared.records().await?;
     Ok(SetAsidePage {
         frame: visit.frame("set-aside", visit.to("/set-aside", &[])),
-        records: shelf.catalogue.set_aside.clone(),
+        records: records.catalogue.set_aside.clone(),
     })
 }
 
@@ -41,8 +42,8 @@ async fn mend(
     reader: Reader,
     shared: &State<Shared>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
-    let shelf = shared.shelf().await?;
-    let mut records = shelf.catalogue.set_aside.iter();
+    let records = shared.records().await?;
+    let mut records = records.catalogue.set_aside.iter();
     let wanted = |r: &&SetAside| r.kind.key() == form.kind && r.known.id == form.id;
     let Some(record) = records.find(wanted).cloned() else {
         return Err(Trouble::Gone);

@@ -1,26 +1,20 @@
 //! What all requests share: the data, read once a change, and the desk.
 
 use super::caller::{Caller, Watched};
-use super::queue::{Busy, Queue};
-use crate::answer::{Answered, Desk, Flips, FlipsLooked, Hull, Memory};
+use super::looks::Looks;
+use super::queue::Queue;
+use super::records::Records;
+use super::trouble::Trouble;
+use crate::answer::{Answered, Desk, Memory, held};
 use crate::present::page::ranking::{self, RankingView};
-use crate::question::{Asked, NothingToAsk};
+use crate::question::Asked;
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
-use galvet_store::{Catalogue, State, Store, StoreError};
+use galvet_store::{Store, StoreError};
 use rayon::{ThreadPool, ThreadPoolBuilder};
 use rocket::tokio::task;
-use std::sync::{Arc, Mutex, OnceLock, PoisonError};
-
-/// The catalogue as it stood at a change, ready to be asked about.
-pub(super) struct Shelf {
-    state: State,
-    /// Everything a question can name.
-    pub(super) catalogue: Catalogue,
-    /// Its hulls, in its order.
-    pub(super) hulls: Vec<Hull>,
-}
+use std::sync::{Arc, Mutex, OnceLock, Weak};
 
 /// Questions of all hulls worked on at once: one, since it uses all processors.
 const AT_ONCE: usize = 1;
@@ -31,11 +25,11 @@ const WAITING: usize = 64;
 
 /// What a row of a ranking weighs in words and drawings, bytes (guide: as measured).
 const ROW: usize = 12 * 1024;
-/// Where the answer lies in memory, and whether the units are imperial: the answer is kept beside
-/// the view, so that no other can come to lie there.
+/// Where the answer lies in memory, and whether the units are imperial: while it is known
+/// beside the view, no other can come to lie there.
 type ViewKey = (usize, bool);
 /// A ranking and the place of its words: put there once, however many wait.
-type View = (Arc<Answered>, Arc<OnceLock<Arc<RankingView>>>);
+type View = (Weak<Answered>, Arc<OnceLock<Arc<RankingView>>>);
 
 /// Shared by all requests.
 pub(crate) struct Shared {
@@ -44,54 +38,13 @@ pub(crate) struct Shared {
     /// Whether simulated devices stand in for real ones.
     pub(super) simulates: bool,
     pub(super) desk: Arc<Desk>,
-    /// Flips take so long that they are remembered.
-    flips: Arc<FlipsLooked>,
-    shelf: Mutex<Option<Arc<Shelf>>>,
+    pub(super) looks: Looks,
+    records: Mutex<Option<Arc<Records>>>,
     queue: Queue,
     /// The lane of short work, and its threads; without them it shares the others'.
     short: Queue,
     beside: Option<Arc<ThreadPool>>,
     views: Mutex<Memory<ViewKey, View>>,
-}
-
-/// Why a request could not be served for reasons of our own.
-#[derive(Debug)]
-pub(crate) enum Trouble {
-    /// Something broke.
-    Ours,
-    /// There is nothing of that name (any more).
-    Gone,
-    /// Too many ask at once.
-    Busy,
-    /// There is no water a question could be asked of.
-    NothingToAsk,
-}
-
-impl From<NothingToAsk> for Trouble {
-    fn from(_: NothingToAsk) -> Self {
-        Self::NothingToAsk
-    }
-}
-
-impl From<Busy> for Trouble {
-    fn from(_: Busy) -> Self {
-        Self::Busy
-    }
-}
-
-impl From<StoreError> for Trouble {
-    fn from(error: StoreError) -> Self {
-        // To the operator's terminal, never to the page.
-        terminal::warn(error);
-        Self::Ours
-    }
-}
-
-impl From<task::JoinError> for Trouble {
-    fn from(error: task::JoinError) -> Self {
-        terminal::warn(format_args!("a computation stopped: {error}"));
-        Self::Ours
-    }
 }
 
 impl Shared {
@@ -104,14 +57,16 @@ impl Shared {
         (guides, memory): (Arc<Guides>, usize),
         simulates: bool,
     ) -> Self {
+        let desk = Arc::new(Desk::remembering(guides, memory - memory / 8));
+        let queue = Queue::new(AT_ONCE, WAITING);
         Self {
             store,
             units,
             simulates,
-            desk: Arc::new(Desk::remembering(guides, memory - memory / 8)),
-            flips: Arc::default(),
-            shelf: Mutex::new(None),
-            queue: Queue::new(AT_ONCE, WAITING),
+            looks: Looks::new(desk.clone(), queue.clone()),
+            desk,
+            records: Mutex::new(None),
+            queue,
             short: Queue::new(SHORT_AT_ONCE, WAITING),
             beside: ThreadPoolBuilder::new().build().ok().map(Arc::new),
             views: Mutex::new(Memory::new(memory / 8)),
@@ -125,34 +80,20 @@ impl Shared {
 
     /// The catalogue as it stands; read, off the request's thread, only when
     /// something has changed since the last time.
-    pub(super) async fn shelf(&self) -> Result<Arc<Shelf>, Trouble> {
+    pub(super) async fn records(&self) -> Result<Arc<Records>, Trouble> {
         let store = self.store.clone();
         let state = task::spawn_blocking(move || store.state()).await??;
-        let hold = || self.shelf.lock().unwrap_or_else(PoisonError::into_inner);
-        if let Some(shelf) = hold().as_ref().filter(|s| s.state == state) {
-            return Ok(shelf.clone());
+        if let Some(records) = held(&self.records).as_ref().filter(|s| s.state == state) {
+            return Ok(records.clone());
         }
-        let store = self.store.clone();
-        let catalogue = task::spawn_blocking(move || store.catalogue()).await??;
-        for record in &catalogue.set_aside {
+        let (store, before) = (self.store.clone(), held(&self.records).clone());
+        let work = move || Ok::<_, StoreError>(Records::read(&store, before.as_deref())?.into());
+        let records: Arc<Records> = task::spawn_blocking(work).await??;
+        for record in &records.catalogue.set_aside {
             terminal::warn(format_args!("set aside: {}", record.problem));
         }
-        let hulls = catalogue
-            .hulls
-            .iter()
-            .zip(&catalogue.known)
-            .map(|(record, &known)| Hull {
-                known: Some((state.epoch, known)),
-                survey: Arc::new(record.survey.clone()),
-            })
-            .collect();
-        let shelf = Arc::new(Shelf {
-            state,
-            catalogue,
-            hulls,
-        });
-        *hold() = Some(shelf.clone());
-        Ok(shelf)
+        *held(&self.records) = Some(records.clone());
+        Ok(records)
     }
 
     /// Works something of one hull, or a few, out off the request's thread for the reader
@@ -190,33 +131,16 @@ impl Shared {
     pub(super) async fn ranking(
         &self,
         asked: &Asked,
-        shelf: &Arc<Shelf>,
+        records: &Arc<Records>,
         caller: Caller,
     ) -> Result<Arc<Answered>, Trouble> {
-        let (brief, shelf) = (Arc::new(asked.brief.clone()), shelf.clone());
-        if let Some(known) = self.desk.known(shelf.state, &brief) {
+        let (brief, records) = (Arc::new(asked.brief.clone()), records.clone());
+        if let Some(known) = self.desk.known(records.state, &brief) {
             return Ok(known);
         }
         let desk = self.desk.clone();
         self.work_watched(caller, move |watch| {
-            desk.answer(shelf.state, &brief, &shelf.hulls, watch)
-        })
-        .await?
-        // Nobody is there to read why.
-        .map_err(|_| Trouble::Busy)
-    }
-
-    /// What would change the winner of a question.
-    pub(super) async fn flips(
-        &self,
-        asked: &Asked,
-        shelf: &Arc<Shelf>,
-        caller: Caller,
-    ) -> Result<Option<Arc<Flips>>, Trouble> {
-        let (brief, shelf) = (Arc::new(asked.brief.clone()), shelf.clone());
-        let (desk, looked) = (self.desk.clone(), self.flips.clone());
-        self.work_watched(caller, move |watch| {
-            looked.flips(&desk, shelf.state, &brief, &shelf.hulls, watch)
+            desk.answer(records.state, &brief, &records.hulls, watch)
         })
         .await?
         // Nobody is there to read why.
@@ -231,13 +155,17 @@ impl Shared {
     ) -> Result<Arc<RankingView>, Trouble> {
         let key = (Arc::as_ptr(&answer) as usize, units == System::Imperial);
         let place = {
-            let mut views = self.views.lock().unwrap_or_else(PoisonError::into_inner);
+            let mut views = held(&self.views);
             match views.get(&key) {
                 Some(view) => view.1.clone(),
                 None => {
                     let place: Arc<OnceLock<Arc<RankingView>>> = Arc::default();
                     let rows = answer.ranking.ranked.len() + answer.ranking.ruled_out.len();
-                    views.put(key, (answer.clone(), place.clone()), ROW * (rows + 1));
+                    views.put(
+                        key,
+                        (Arc::downgrade(&answer), place.clone()),
+                        ROW * (rows + 1),
+                    );
                     place
                 }
             }

@@ -6,9 +6,9 @@ use super::answered::Part;
 use super::edit::{self, action};
 use super::moved::{moved_on, moved_since};
 use super::reader::back_to;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::answer::Board;
+use crate::answer::Closeup;
 use crate::form::Refusal;
 use crate::form::Sent;
 use crate::present::page::sentence::{self, Sentence};
@@ -79,16 +79,16 @@ impl Default for Shown {
     }
 }
 
-async fn look(slug: &str, visit: &Visit<'_>, shown: Shown) -> Result<StowPage, Trouble> {
+async fn stow_page(slug: &str, visit: &Visit<'_>, shown: Shown) -> Result<StowPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
     let path = format!("/hulls/{slug}/stow");
-    let mut sentence = sentence::sentence(&asked, &shelf.catalogue, path.clone(), reader.units);
+    let mut sentence = sentence::sentence(&asked, &records.catalogue, path.clone(), reader.units);
     sentence.moved = match &shown.since {
-        Some(rig) => moved_since(visit, (&hull, rig), &asked, &shelf).await?,
-        None => moved_on(visit, &hull, &asked, &shelf).await?,
+        Some(rig) => moved_since(visit, (&hull, rig), &asked, &records).await?,
+        None => moved_on(visit, &hull, &asked, &records).await?,
     };
     let (desk, brief) = (shared.desk.clone(), asked.brief);
     let (key, name) = (slug.to_owned(), hull.survey.name());
@@ -96,7 +96,7 @@ async fn look(slug: &str, visit: &Visit<'_>, shown: Shown) -> Result<StowPage, T
         let laid = hull.survey.looked.laid.get(&brief.rig.key).cloned();
         let pins = shown.pins.or(laid).unwrap_or_default();
         let board =
-            Board::of(&desk, &hull, &brief, &pins, shown.mode).map_err(|e| e.to_string())?;
+            Closeup::of(&desk, &hull, &brief, &pins, shown.mode).map_err(|e| e.to_string())?;
         let hand = shown.hand.as_ref().map(|(thing, n)| (thing.as_str(), *n));
         Ok(stow::stow(&board, &pins, hand, shown.trouble, reader.units))
     });
@@ -138,12 +138,12 @@ fn hand(at: Option<String>, n: Option<u32>) -> Shown {
 
 #[get("/hulls/<slug>/stow?<looked..>")]
 async fn page(slug: &str, looked: Looked, visit: Visit<'_>) -> Result<StowPage, Trouble> {
-    look(slug, &visit, looked.shown()).await
+    stow_page(slug, &visit, looked.shown()).await
 }
 
 #[get("/part/hulls/<slug>/stow?<looked..>")]
 async fn part(slug: &str, looked: Looked, visit: Visit<'_>) -> Result<Part, Trouble> {
-    Part::of(&look(slug, &visit, looked.shown()).await?.as_answer())
+    Part::of(&stow_page(slug, &visit, looked.shown()).await?.as_answer())
 }
 
 /// A pin as a script or a form sends it.
@@ -198,9 +198,9 @@ impl SentPin {
 /// The space of a hull under a question, and the key of its rig.
 async fn space_of(slug: &str, visit: &Visit<'_>) -> Result<Option<(Space, String)>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let space = shared.work(reader.caller, move || {
         let shapes = desk.shapes(&hull).ok()?;
@@ -232,7 +232,7 @@ async fn try_out(
         pins: Some(pins),
         ..hand(typed.get("at").filter(|t| !t.is_empty()).cloned(), nth)
     };
-    let page = look(slug, &visit, shown).await?;
+    let page = stow_page(slug, &visit, shown).await?;
     Part::of(&page.as_answer()).map(Ok)
 }
 
@@ -316,7 +316,7 @@ async fn put(
         trouble,
         ..hand(Some(thing).filter(|t| !t.is_empty()), Some(nth))
     };
-    let page = look(slug, &visit, shown).await?;
+    let page = stow_page(slug, &visit, shown).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -1,7 +1,7 @@
 //! A question and its answer on one sheet, for the counter.
 
 use super::reader::today;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::ranking::RankingView;
 use crate::present::page::sentence::{self, Sentence};
@@ -25,20 +25,20 @@ struct SummaryPage {
 #[get("/summary")]
 async fn page(visit: Visit<'_>) -> Result<Result<SummaryPage, Status>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
     if !asked.errors.is_empty() {
         return Ok(Err(Status::UnprocessableEntity));
     }
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let ranking = shared.view(answer, reader.units).await?;
     let saved = asked.start.as_ref();
-    let saved = saved.and_then(|key| shelf.catalogue.briefs.iter().find(|b| b.key == *key));
+    let saved = saved.and_then(|key| records.catalogue.briefs.iter().find(|b| b.key == *key));
     Ok(Ok(SummaryPage {
         frame: visit.frame("ask", visit.to("/summary", &[])),
         name: saved.map_or("A question".to_owned(), |b| b.titled()),
         date: today(),
-        sentence: sentence::sentence(&asked, &shelf.catalogue, "/".to_owned(), reader.units),
+        sentence: sentence::sentence(&asked, &records.catalogue, "/".to_owned(), reader.units),
         ranking,
     }))
 }

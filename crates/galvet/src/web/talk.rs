@@ -2,7 +2,7 @@
 
 use super::answered::{Answered, answered};
 use super::moved::{keep_along, moved};
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::talk::{self, Talk};
@@ -40,13 +40,14 @@ impl TalkPage {
 #[get("/ask?<step>")]
 async fn page(step: Option<&str>, visit: Visit<'_>) -> Result<Answered<TalkPage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let written = || sentence::sentence(&asked, &shelf.catalogue, "/ask".to_owned(), reader.units);
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let written =
+        || sentence::sentence(&asked, &records.catalogue, "/ask".to_owned(), reader.units);
     let talk = talk::talk(step.unwrap_or_default(), &mut written(), &asked.brief);
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let mut sentence = written();
-    sentence.moved = moved(&visit, &answer, &shelf, &[]).await?;
+    sentence.moved = moved(&visit, &answer, &records, &[]).await?;
     keep_along(&mut sentence, &[("step", talk.word.to_owned())], false);
     let ranking = &answer.ranking;
     let page = TalkPage {

@@ -1,6 +1,6 @@
 //! The tour: four places worth a look, each in the application itself.
 
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::question::Ask;
 use askama::Template;
@@ -19,9 +19,9 @@ struct TourPage {
 #[get("/tour")]
 async fn page(visit: Visit<'_>) -> Result<TourPage, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = Ask::default().resolve(&shelf.catalogue)?;
-    let answer = shared.ranking(&asked, &shelf, reader.caller).await?;
+    let records = shared.records().await?;
+    let asked = Ask::default().resolve(&records.catalogue)?;
+    let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let first = answer.ranking.ranked.first().ok_or(Trouble::Gone)?;
     let survey = first.survey();
     Ok(TourPage {

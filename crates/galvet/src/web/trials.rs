@@ -2,7 +2,7 @@
 
 use super::edit;
 use super::reader::today;
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::Refusal;
 use askama::Template;
@@ -46,10 +46,10 @@ struct TrialsPage {
     note: String,
 }
 
-async fn look(slug: &str, visit: &Visit<'_>) -> Result<TrialsPage, Trouble> {
+async fn trials_page(slug: &str, visit: &Visit<'_>) -> Result<TrialsPage, Trouble> {
     let shared = visit.shared;
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?;
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?;
     let line = |t: &Trial| TrialLine {
         who: t.who.clone(),
         date: t.date.clone(),
@@ -75,7 +75,7 @@ async fn look(slug: &str, visit: &Visit<'_>) -> Result<TrialsPage, Trouble> {
 
 #[get("/hulls/<slug>/trials")]
 async fn page(slug: &str, visit: Visit<'_>) -> Result<TrialsPage, Trouble> {
-    look(slug, &visit).await
+    trials_page(slug, &visit).await
 }
 
 #[derive(FromForm)]
@@ -108,7 +108,7 @@ async fn log(
         note: note.clone(),
     });
     let Some(trial) = trial else {
-        let page = look(slug, &visit).await?;
+        let page = trials_page(slug, &visit).await?;
         let page = TrialsPage {
             trouble: "say how she felt".to_owned(),
             who,
@@ -130,7 +130,7 @@ async fn log(
         Ok(()) => Ok(Ok(visit.go(&format!("/hulls/{slug}/trials"), &[]))),
         Err(refusal) => {
             let trouble = refusal.0.into_values().next().unwrap_or_default();
-            let page = look(slug, &visit).await?;
+            let page = trials_page(slug, &visit).await?;
             let page = TrialsPage {
                 trouble,
                 who,

@@ -2,7 +2,8 @@
 
 use super::errors::{Told, told};
 use super::reader::{Reader, back_to};
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use galvet_store::{Kind, Steps, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;

@@ -4,7 +4,9 @@
 use super::address::address;
 use super::ask::query_of;
 use super::reader::{Reader, back_to};
-use super::shared::{Shared, Shelf, Trouble};
+use super::records::Records;
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::undo::steps;
 use crate::answer::Hull;
 use crate::question::Ask;
@@ -84,7 +86,7 @@ impl Visit<'_> {
     }
 }
 
-impl Shelf {
+impl Records {
     /// The hull of a slug.
     pub(super) fn hull(&self, slug: &str) -> Result<&Hull, Trouble> {
         let mut hulls = self.hulls.iter();

@@ -3,7 +3,7 @@
 use super::address::address;
 use super::edit::{self, action};
 use super::reader::{back_to, today};
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Refusal;
@@ -55,9 +55,9 @@ fn at(slug: &str, query: &str, zone: Option<&str>, from_stern: bool) -> String {
 /// What would tell most of her under the question.
 async fn next(slug: &str, visit: &Visit<'_>) -> Result<Vec<NextStep>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let asked = ask.resolve(&shelf.catalogue)?;
-    let Some(hull) = shelf.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
+    let records = shared.records().await?;
+    let asked = ask.resolve(&records.catalogue)?;
+    let Some(hull) = records.hulls.iter().find(|h| h.survey.key == slug).cloned() else {
         return Ok(Vec::new());
     };
     let desk = shared.desk.clone();
@@ -68,7 +68,7 @@ async fn next(slug: &str, visit: &Visit<'_>) -> Result<Vec<NextStep>, Trouble> {
     Ok(steps.await?.unwrap_or_default())
 }
 
-async fn look(
+async fn walk_page(
     slug: &str,
     visit: &Visit<'_>,
     (zone, from_stern): (Option<String>, bool),
@@ -115,7 +115,7 @@ async fn page(
     visit: Visit<'_>,
 ) -> Result<WalkPage, Trouble> {
     let at = (zone, end == Some("stern"));
-    look(slug, &visit, at, NotTaken::default()).await
+    walk_page(slug, &visit, at, NotTaken::default()).await
 }
 
 /// Says that she has a place of the template after all.
@@ -143,8 +143,8 @@ async fn measure(
     let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
     let from_stern = end == Some("stern");
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?;
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?;
     let was = survey::zone_of(&hull.survey, &zone);
     if was.is_none() && !hull.survey.looked.absent.contains(&zone) {
         return Err(Trouble::Gone);
@@ -182,7 +182,7 @@ async fn measure(
     };
     let not_taken = NotTaken { typed, mistakes };
     let at = (Some(zone), from_stern);
-    let page = look(slug, &visit, at, not_taken).await?;
+    let page = walk_page(slug, &visit, at, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -1,7 +1,8 @@
 //! The waters, and one of them.
 
 use super::kept::{self, About, OnPage};
-use super::shared::{Shared, Trouble};
+use super::shared::Shared;
+use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::waters::{self, WaterLine, demand};
 use askama::Template;
@@ -20,7 +21,7 @@ struct WatersPage {
 
 #[get("/waters")]
 async fn list(visit: Visit<'_>) -> Result<WatersPage, Trouble> {
-    let on = visit.shared.shelf().await?;
+    let on = visit.shared.records().await?;
     let here = visit.to("/waters", &[]);
     Ok(WatersPage {
         frame: visit.frame_of("waters", here, None).await?,

@@ -2,7 +2,7 @@
 
 use super::edit;
 use super::reader::{back_to, today};
-use super::shared::Trouble;
+use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::form::Refusal;
 use crate::kit;
@@ -33,8 +33,8 @@ async fn weigh(
     let Some(measure) = measure.filter(weight).filter(|_| shared.simulates) else {
         return Err(Trouble::Gone);
     };
-    let shelf = shared.shelf().await?;
-    let hull = shelf.hull(slug)?.clone();
+    let records = shared.records().await?;
+    let hull = records.hull(slug)?.clone();
     let desk = shared.desk.clone();
     let shown = spawn_blocking(move || {
         let shape = desk.shapes(&hull).ok()?.middle();
@@ -82,8 +82,8 @@ async fn weigh_thing(
     visit: Visit<'_>,
 ) -> Result<Result<Redirect, Status>, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
-    let shelf = shared.shelf().await?;
-    let thing = shelf.catalogue.gear.iter().find(|g| g.key == slug);
+    let records = shared.records().await?;
+    let thing = records.catalogue.gear.iter().find(|g| g.key == slug);
     let Some(thing) = thing.filter(|_| shared.simulates).cloned() else {
         return Err(Trouble::Gone);
     };

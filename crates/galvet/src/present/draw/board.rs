@@ -3,7 +3,7 @@
 use super::hull::{Figure, figure};
 use super::plan::{AtHand, Frame, HullPlan, SCALE, hull_plan};
 use super::{coordinate, path};
-use crate::answer::Board;
+use crate::answer::Closeup;
 use galvet_core::gear::Fixing;
 use galvet_core::hull::zones;
 use galvet_core::load::{Carriage, LoadPlan};
@@ -66,7 +66,7 @@ pub fn shown(stowed: &Stowed) -> bool {
 /// thing's place in the list.
 #[must_use]
 pub fn board_drawing(
-    board: &Board,
+    board: &Closeup,
     here: Option<usize>,
     labels: &[usize],
     clashes: &[usize],
@@ -152,7 +152,7 @@ pub fn board_drawing(
 
 /// Everybody aboard, seen from above and from the side, x from the bow: the angler
 /// on the feet where that is what is being done.
-fn people(board: &Board) -> Vec<(Person, Person)> {
+fn people(board: &Closeup) -> Vec<(Person, Person)> {
     let loads = &board.setup.loads;
     let shape = board.setup.posterior.middle();
     let bow = board.setup.posterior.form.bow();

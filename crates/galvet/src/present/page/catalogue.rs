@@ -31,6 +31,8 @@ pub struct Filter {
     pub fits: bool,
     /// Order.
     pub sort: Sort,
+    /// How many of them come before those shown.
+    pub from: usize,
 }
 
 /// Orders of the catalogue.
@@ -82,7 +84,15 @@ pub struct Line {
 
 /// The page.
 pub struct CatalogueView {
+    /// Those shown.
     pub lines: Vec<Line>,
+    /// Hulls that are as asked for.
+    pub found: usize,
+    /// Number of the first shown, from 1.
+    pub first: usize,
+    /// Where the next and the ones before begin.
+    pub next: Option<usize>,
+    pub before: Option<usize>,
     /// Hulls in all.
     pub all: usize,
     pub view_box: String,
@@ -119,6 +129,9 @@ const LIMITED: [(&str, &str, Measure); 3] = [
     ("heaviest", "as heavy as", Measure::FittedWeight),
     ("dearest", "as dear as", Measure::Price),
 ];
+
+/// Hulls shown at once.
+pub const AT_ONCE: usize = 100;
 
 /// Units a metre.
 const SCALE: f64 = 60.0;
@@ -161,9 +174,16 @@ pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> Catalo
     standing.retain(|s| wanted(s, filter, &limits));
     sort(&mut standing, filter.sort);
     let headline = explain::headline_stability(&ranking.brief);
-    let lines = standing.iter().map(|s| line(s, headline, system));
+    let found = standing.len();
+    // Beyond the end there is the last page.
+    let from = filter.from.min(found.saturating_sub(1)) / AT_ONCE * AT_ONCE;
+    let shown = standing.iter().skip(from).take(AT_ONCE);
     CatalogueView {
-        lines: lines.collect(),
+        lines: shown.map(|s| line(s, headline, system)).collect(),
+        found,
+        first: from + 1,
+        next: Some(from + AT_ONCE).filter(|next| *next < found),
+        before: (from > 0).then(|| from - AT_ONCE),
         all,
         view_box: format!("0 0 {:.0} {:.0}", LONGEST * SCALE, WIDEST * SCALE),
         scale: scale(system),

@@ -1,8 +1,9 @@
 //! A day with a rig on a hull: what comes and goes, what is lost when she goes
 //! over, what the batteries give.
 
-use crate::answer::{Board, Fed, Point, Power, STEERED_FROM};
+use crate::answer::{Closeup, Point};
 use crate::present::draw::{coordinate, path};
+use galvet_core::advise::power::{Fed, Power, STEERED_FROM};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::circuit::{Circuit, Load};
 use galvet_core::crew::{Crew, Posture};
@@ -74,7 +75,7 @@ pub struct PowerView {
     pub cables: Vec<String>,
 }
 
-pub(super) fn losses(board: &Board, system: System) -> Vec<LossLine> {
+pub(super) fn losses(board: &Closeup, system: System) -> Vec<LossLine> {
     let gone = board.audit.things.iter();
     gone.filter(|t| t.loss != Loss::Stays || t.wets)
         .map(|t| LossLine {
@@ -88,7 +89,7 @@ pub(super) fn losses(board: &Board, system: System) -> Vec<LossLine> {
         .collect()
 }
 
-pub(super) fn lost(board: &Board, system: System) -> String {
+pub(super) fn lost(board: &Closeup, system: System) -> String {
     let audit = &board.audit;
     let sum = system.text(Dimension::Money, audit.lost, 0);
     let more = match audit.unpriced {
@@ -102,7 +103,7 @@ pub(super) fn lost(board: &Board, system: System) -> String {
     )
 }
 
-pub(super) fn red(board: &Board) -> Vec<String> {
+pub(super) fn red(board: &Closeup) -> Vec<String> {
     let audit = &board.audit;
     let mut out = Vec::new();
     let people = Crew::seats_with(&board.setup.brief.others);

@@ -7,9 +7,10 @@ use super::outing::{
     DayCurve, DayLine, LossLine, PowerView, curves, day, day_heads, losses, lost, power, red,
 };
 use super::work::{WorkView, clash_words, work_view};
-use crate::answer::{Board, all_pins};
+use crate::answer::Closeup;
 use crate::form::{shown_across, shown_along};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
+use galvet_core::advise::trim::all_pins;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Change, Quantity};
 use galvet_core::gear::Fixing;
@@ -104,7 +105,7 @@ pub struct StowView {
     pub trouble: String,
 }
 
-fn left(board: &Board, system: System) -> Vec<Left> {
+fn left(board: &Closeup, system: System) -> Vec<Left> {
     let unplaced = board.setup.loads.layout.unplaced.iter();
     let none = Vec::new();
     let remedies = board.remedies.iter().chain(std::iter::repeat(&none));
@@ -126,7 +127,7 @@ fn left(board: &Board, system: System) -> Vec<Left> {
 /// Makes the page; `here` names the thing at hand by key and number.
 #[must_use]
 pub fn stow(
-    board: &Board,
+    board: &Closeup,
     pins: &[Pin],
     here: Option<(&str, u32)>,
     trouble: String,
@@ -223,7 +224,7 @@ fn fit_words(fit: LegRoom, system: System) -> String {
 }
 
 /// Key and number of each stowed thing that can be put by hand.
-fn names(board: &Board) -> Vec<Option<(String, u32)>> {
+fn names(board: &Closeup) -> Vec<Option<(String, u32)>> {
     let layout = &board.setup.loads.layout;
     let mut out: Vec<Option<(String, u32)>> = Vec::new();
     for stowed in &layout.stowed {
@@ -240,7 +241,7 @@ fn names(board: &Board) -> Vec<Option<(String, u32)>> {
     out
 }
 
-fn headline(board: &Board, system: System) -> Vec<BoardFigure> {
+fn headline(board: &Closeup, system: System) -> Vec<BoardFigure> {
     let layout = &board.setup.loads.layout;
     let figure = |q: Quantity, label, bad: fn(f64) -> bool| {
         let value = board.figures.get(q);
@@ -286,14 +287,14 @@ fn headline(board: &Board, system: System) -> Vec<BoardFigure> {
 }
 
 /// Whether a line is one of leashes.
-fn ties(board: &Board, line: usize) -> bool {
+fn ties(board: &Closeup, line: usize) -> bool {
     let line = board.setup.brief.rig.lines.get(line);
     let thing = line.and_then(|l| l.thing.as_ref());
     thing.is_some_and(|g| g.brings.tethers > 0 && line.is_some_and(|l| l.within.is_empty()))
 }
 
 fn kit(
-    board: &Board,
+    board: &Closeup,
     named: &[Option<(String, u32)>],
     here: Option<usize>,
     system: System,
@@ -350,7 +351,7 @@ fn kit(
 }
 
 fn hand(
-    board: &Board,
+    board: &Closeup,
     n: usize,
     named: &[Option<(String, u32)>],
     system: System,
@@ -378,7 +379,7 @@ fn hand(
     })
 }
 
-fn doubts(board: &Board) -> Vec<String> {
+fn doubts(board: &Closeup) -> Vec<String> {
     let layout = &board.setup.loads.layout;
     let said = layout.doubts.iter();
     let mut out: Vec<String> = said

@@ -1,7 +1,7 @@
 //! What holding a layout takes, in words: for the bench, and for buying.
 
 use super::offer::{Offer, pins_json};
-use crate::answer::Board;
+use crate::answer::Closeup;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::Fixing;
 use galvet_core::stow::{Against, Layout, Sited, Work};
@@ -22,7 +22,7 @@ pub struct WorkView {
 
 /// Puts a board's work into words.
 #[must_use]
-pub fn work_view(board: &Board, system: System) -> WorkView {
+pub fn work_view(board: &Closeup, system: System) -> WorkView {
     let layout = &board.setup.loads.layout;
     WorkView {
         held: held(&board.work),
@@ -118,7 +118,7 @@ fn without_holes(layout: &Layout, other: &Layout) -> String {
     }
 }
 
-fn sited(sited: &Sited, board: &Board, system: System) -> String {
+fn sited(sited: &Sited, board: &Closeup, system: System) -> String {
     let cable = board.power.as_ref().and_then(|power| {
         let mut to = power.cables.iter();
         to.find(|c| c.to == sited.item || c.from == sited.item)
@@ -154,7 +154,7 @@ fn sited(sited: &Sited, board: &Board, system: System) -> String {
 
 /// What was put in the way of what: the numbers of those marked, and words.
 #[must_use]
-pub fn clash_words(board: &Board, system: System) -> (Vec<usize>, Vec<String>) {
+pub fn clash_words(board: &Closeup, system: System) -> (Vec<usize>, Vec<String>) {
     let layout = &board.setup.loads.layout;
     let name = |n: usize| layout.stowed.get(n).map_or("", |s| s.item.as_str());
     let mut marked = Vec::new();

@@ -1,12 +1,12 @@
 //! One hull with a rig on her, looked at closely: what the stow board shows.
 
 use super::desk::{Desk, Hull};
-use super::power::{Power, power};
+use galvet_core::advise::power::{Power, power};
+use galvet_core::advise::trim::{SeatMove, better_trim, seat_move, without_holes};
 use galvet_core::body::{Lines, Shape};
-use galvet_core::figures::{Afloat, Quantity, Remedy, Setup, Values, Wish, remedies};
+use galvet_core::figures::{Afloat, Quantity, Remedy, Setup, Values, remedies};
 use galvet_core::float::{Accuracy, Fate};
-use galvet_core::gear::Fixing;
-use galvet_core::hull::{FittingKind, Pin};
+use galvet_core::hull::Pin;
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
 use galvet_core::stow::{
@@ -26,18 +26,9 @@ pub struct Point {
     pub figures: Values,
 }
 
-/// Her seat moved for her trim.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct SeatMove {
-    /// Aft, m (forward below zero).
-    pub by: f64,
-    /// Trim then, °.
-    pub trim: f64,
-}
-
 /// A hull with a rig on her.
 #[derive(Debug)]
-pub struct Board {
+pub struct Closeup {
     /// Hull, question and loads.
     pub setup: Setup,
     /// What she offers.
@@ -72,7 +63,7 @@ pub struct Board {
     /// What holding it all takes.
     pub work: Work,
     /// The layout without a hole, where this one has some.
-    pub whole: Option<(Vec<Pin>, Layout)>,
+    pub whole: Option<(Vec<Pin>, Arc<Layout>)>,
     /// Where the transducers are.
     pub sited: Vec<Sited>,
     /// What was put by hand and is in the way.
@@ -86,10 +77,8 @@ pub struct Board {
 
 /// Remedies told of one thing at most.
 const REMEDIES: usize = 3;
-/// Trim worth mending, °.
-const WORTH: f64 = 0.15;
 
-impl Board {
+impl Closeup {
     /// Lays a question's rig on a hull with things put by hand, and looks at it in
     /// a mode.
     ///
@@ -123,7 +112,7 @@ impl Board {
         let clashes = clashes(layout, &space);
         let left = layout.unplaced.iter();
         let remedies = left.map(|u| remedies(&laid, u, REMEDIES)).collect();
-        let whole = (work.sealed > 0).then(|| whole(&laid, pins));
+        let whole = (work.sealed > 0).then(|| without_holes(&laid, pins));
         let setup = laid.in_mode(mode);
         let (figures, fate) = figures_of(&setup, &shape);
         let (floor, water) = {
@@ -141,7 +130,7 @@ impl Board {
         let trim = figures.get(Quantity::Trim);
         let going = mode == Mode::UnderWay;
         let better = trim.filter(|_| going);
-        let better = better.and_then(|trim| better_trim(&setup, &shape, pins, trim));
+        let better = better.and_then(|_| better_trim(&setup, &shape, pins));
         Ok(Self {
             space,
             work,
@@ -188,94 +177,4 @@ fn day(setup: &Setup, shape: &Shape) -> Vec<Point> {
     };
     let hours = [Hour::Launch, Hour::Midday, Hour::Return].map(Some);
     hours.into_iter().chain([None]).map(point).collect()
-}
-
-/// A layout nearer to level than the one there is, as pins of what moves.
-fn better_trim(setup: &Setup, shape: &Shape, pins: &[Pin], trim: f64) -> Option<(Vec<Pin>, f64)> {
-    let (posterior, brief) = (setup.posterior.clone(), setup.brief.clone());
-    let wish = Wish {
-        band: (-0.1, 0.4),
-        ..Wish::default()
-    };
-    let other = Setup::wished(posterior, brief, pins, wish);
-    let then = figures_of(&other, shape).0.get(Quantity::Trim)?;
-    let off = |trim: f64| (trim - 0.15).abs();
-    (off(then) < off(trim) - WORTH).then(|| (moved(setup, &other), then))
-}
-
-/// The layout without a hole, and pins of what moves for it.
-fn whole(setup: &Setup, pins: &[Pin]) -> (Vec<Pin>, Layout) {
-    let (posterior, brief) = (setup.posterior.clone(), setup.brief.clone());
-    let wish = Wish {
-        drills: false,
-        ..Wish::default()
-    };
-    let other = Setup::wished(posterior, brief, pins, wish);
-    (moved(setup, &other), other.loads.layout)
-}
-
-/// Pins of what lies elsewhere in another layout.
-fn moved(setup: &Setup, other: &Setup) -> Vec<Pin> {
-    let mut pins = all_pins(other);
-    let before = all_pins(setup);
-    pins.retain(|pin| !before.contains(pin));
-    pins
-}
-
-/// Where everything lies, as pins.
-#[must_use]
-pub fn all_pins(setup: &Setup) -> Vec<Pin> {
-    let bow = setup.posterior.form.bow();
-    let layout = &setup.loads.layout;
-    let mut pins: Vec<Pin> = Vec::new();
-    for stowed in &layout.stowed {
-        let thing = setup
-            .brief
-            .rig
-            .lines
-            .get(stowed.line)
-            .and_then(|l| l.thing.as_ref());
-        let (Some(lies), Some(thing)) = (&stowed.lies, thing) else {
-            continue;
-        };
-        if lies.within.is_some() {
-            continue;
-        }
-        let nth = pins.iter().filter(|p| p.thing == thing.key).count() as u32;
-        let turned = thing
-            .size
-            .is_some_and(|s| (lies.size[0] - s[0]).abs() > 1e-3);
-        pins.push(Pin {
-            thing: thing.key.clone(),
-            nth,
-            place: lies.zone.clone(),
-            x: stowed.x - bow,
-            y: stowed.y,
-            turned: turned && lies.fixing != Fixing::Holder,
-        });
-    }
-    pins
-}
-
-/// The seat moved within its slide so that she lies level.
-fn seat_move(setup: &Setup, trim: f64) -> Option<SeatMove> {
-    let survey = &setup.posterior.survey;
-    let slide = survey
-        .fitout
-        .fittings_now()
-        .iter()
-        .find_map(|f| match f.kind {
-            FittingKind::Seat { slide, .. } if slide > 0.0 => Some(slide),
-            _ => None,
-        })?;
-    let balance = setup.balance()?;
-    let per_metre = setup.loads.crew_mass() / balance.per_degree;
-    // A hair bow up is best; no further than half the slide either way.
-    let by = ((0.15 - trim) / per_metre).clamp(-0.5 * slide, 0.5 * slide);
-    let by = (by * 100.0).round() / 100.0;
-    let trim_then = trim + by * per_metre;
-    ((trim_then - trim).abs() >= WORTH).then_some(SeatMove {
-        by,
-        trim: trim_then,
-    })
 }

@@ -1,10 +1,11 @@
 //! What the batteries of a rig give on one hull: wired together, for how long, how
 //! far, and through which cables.
 
-use galvet_core::body::Shape;
-use galvet_core::circuit::{Circuit, Circuits, Load};
-use galvet_core::figures::{Setup, outlook::motor_range};
-use galvet_core::question::Brief;
+use crate::body::Shape;
+use crate::circuit::{Circuit, Circuits, Load};
+use crate::figures::{Setup, outlook::motor_range};
+use crate::guide::Guide;
+use crate::question::Brief;
 
 /// A cable from one thing to another.
 #[derive(Debug, Clone, PartialEq)]
@@ -44,11 +45,9 @@ pub struct Power {
     pub cables: Vec<Cable>,
 }
 
-/// Slack left on a cable, m.
-const SLACK: f64 = 0.4;
-
 /// What batteries and draws of a rig come to; `None` where it has neither.
-pub(super) fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power> {
+#[must_use]
+pub fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power> {
     let guides = setup.guides();
     let all = Circuits::of(&brief.rig, guides);
     if all == Circuits::default() {
@@ -78,7 +77,10 @@ pub(super) fn power(setup: &Setup, brief: &Brief, shape: &Shape) -> Option<Power
 
 /// From the batteries of each circuit to each thing that hangs on it.
 fn cables(setup: &Setup, all: &Circuits) -> Vec<Cable> {
-    let stowed = &setup.loads.layout.stowed;
+    let (stowed, slack) = (
+        &setup.loads.layout.stowed,
+        setup.guides()[Guide::CableSlack],
+    );
     let loads = all.packs.iter().flat_map(|c| &c.loads).chain(&all.unfed);
     let loads: Vec<&Load> = loads.collect();
     let mut cables = steering(setup, &loads);
@@ -96,7 +98,7 @@ fn cables(setup: &Setup, all: &Circuits) -> Vec<Cable> {
             Cable {
                 from: battery.item.clone(),
                 to: s.item.clone(),
-                length: along + across + up + SLACK,
+                length: along + across + up + slack,
             }
         });
         cables.extend(fed);
@@ -107,6 +109,7 @@ fn cables(setup: &Setup, all: &Circuits) -> Vec<Cable> {
 /// A stern motor's steering cable, along the side from it to the feet.
 fn steering(setup: &Setup, draws: &[&Load]) -> Vec<Cable> {
     let (space, layout) = (setup.space(), &setup.loads.layout);
+    let slack = setup.guides()[Guide::CableSlack];
     let motor = |name: &str| draws.iter().any(|d| d.motor && d.name == name);
     let aft = layout.stowed.iter().filter(|s| {
         let behind = s.x - layout.bow > space.seat;
@@ -118,7 +121,7 @@ fn steering(setup: &Setup, draws: &[&Load]) -> Vec<Cable> {
             from: s.item.clone(),
             to: STEERED_FROM.to_owned(),
             // To the side and back again.
-            length: along + space.size[1] + SLACK,
+            length: along + space.size[1] + slack,
         }
     })
     .collect()
