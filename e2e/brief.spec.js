@@ -1,6 +1,6 @@
 import { execFileSync } from "node:child_process";
 import { expect, expectAxeClean, order, test } from "./server.js";
-import { part, pick } from "./sentence.js";
+import { openMore, part, pick } from "./sentence.js";
 
 const BINARY = process.env.GALVET_BINARY ?? "target/debug/galvet";
 
@@ -29,9 +29,11 @@ test("each part of the brief changes the order", async ({ page }) => {
     () => pickAndSee(page, "what is done with the scuppers", "plugged"),
     async () => {
       const before = page.url();
-      await page.getByText(/^capacity \d+ : stability/).click();
+      await openMore(page);
+      const weight = page.locator("[data-region=weight] > summary");
+      await weight.click();
       await page.getByLabel(/How much capacity counts/).fill("0");
-      await expect(page.getByText("capacity 0 : stability 100")).toBeVisible();
+      await expect(weight).toHaveText("capacity 0 : stability 100");
       expect(page.url()).not.toBe(before);
       // The slider stays under the hand until it is left.
       await page.keyboard.press("Escape");
@@ -139,7 +141,7 @@ test("it works without scripts", async ({ browser, address }) => {
   await expect(page).toHaveURL(/\/hulls\/.*water=coast/);
   await page.getByRole("button", { name: "ft · lb" }).click();
   await expect(page).toHaveURL(/\/hulls\/.*water=coast/);
-  await expect(page.locator(".hull-head .facts")).toContainText("′");
+  await expect(page.locator("#afloat .facts").first()).toContainText("′");
   await context.close();
 });
 

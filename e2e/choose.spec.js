@@ -1,4 +1,5 @@
 import { expect, expectAxeClean, test } from "./server.js";
+import { openMore, openRow, tryOut } from "./sentence.js";
 
 /** Some twenty rankings anew, on a machine that does other things as well. */
 const SLOW = { timeout: 60_000 };
@@ -20,6 +21,7 @@ test("the slider reorders while it is drawn, and rows glide unless nothing shall
     await page.goto("/?posture=sits");
     await glides();
     const before = await page.locator("[data-rows]").innerText();
+    await openMore(page);
     await page.locator("[data-region=weight] summary").click();
     const slider = page.locator("#part-weight");
     await slider.focus();
@@ -40,12 +42,14 @@ test("a shortlist is put together, stays, and stands side by side", async ({
   await page.goto("/?rows=close");
   const names = page.locator("[data-rows] h3 a");
   const second = await names.nth(1).innerText();
+  await openRow(page, second);
   await page
     .getByRole("button", { name: `Put the ${second} on the shortlist` })
     .click();
   await expect(page.locator(".shortlist")).toContainText(second);
   await expect(page).toHaveURL(/rows=close/);
   const third = await page.locator("[data-rows] h3 a").nth(2).innerText();
+  await openRow(page, third);
   await page
     .getByRole("button", { name: `Put the ${third} on the shortlist` })
     .press("Enter");
@@ -74,7 +78,7 @@ test("columns sift the rows while a limit is typed", async ({ page }) => {
   await page.goto("/?posture=sits");
   const rows = page.locator("[data-rows] > li");
   const all = await rows.count();
-  await page.getByText("only those with…").click();
+  await page.getByText("Filter and order").click();
   await page.getByLabel("length at most").fill("3.6 m");
   await expect(page.locator(".sifted")).toContainText(`of ${all} shown`);
   expect(await rows.count()).toBeLessThan(all);
@@ -113,7 +117,7 @@ test("a question changed where flips are told is looked into anew", async ({
 }) => {
   test.slow();
   await page.goto("/flip");
-  await page.getByRole("button", { name: "5 kg heavier" }).click();
+  await tryOut(page, "5 kg heavier");
   await expect(page.getByRole("progressbar")).toBeVisible();
   await expect(page).toHaveURL(/\/flip\?.*mass=93/, SLOW);
   await expect(page.locator(".moved")).toContainText("the changes moved");
@@ -175,30 +179,36 @@ test("everything once without the script", async ({ browser, address }) => {
   await page.getByRole("link", { name: "show the ranking now" }).click();
   await expect(page.locator(".sentence-text")).toContainText("lake");
   // In order of a column, close together, within a limit.
+  await page.getByText("Filter and order").click();
   await page.getByLabel("in order of").selectOption("price");
-  await page.getByLabel("close together").check();
-  await page.getByText("only those with…").click();
+  await page.getByLabel("compact").check();
   await page.getByLabel("price at most").fill("2500");
-  await page.getByRole("button", { name: "Show so" }).click();
+  await page.getByRole("button", { name: "Apply" }).click();
   await expect(page).toHaveURL(/water=lake.*by=price/);
   await expect(page.locator(".sifted")).toBeVisible();
   // The shortlist, side by side, and another way of a hull.
   const puts = page.getByRole("button", {
     name: /^Put the .* on the shortlist$/,
   });
-  await puts.first().click();
-  await puts.first().click();
+  for (const row of [0, 1]) {
+    await page
+      .locator(".row-more > summary, .out-more > summary")
+      .nth(row)
+      .click();
+    await puts.first().click();
+  }
   await page.getByRole("button", { name: "Side by side" }).click();
   await expect(page.locator(".beside thead th")).toHaveCount(2);
   await page.getByLabel("Put another beside").selectOption("fennick-dunmarrow");
-  await page.getByRole("button", { name: "Show so" }).click();
+  await page.getByRole("button", { name: "Apply" }).click();
   await expect(page.locator(".beside thead th")).toHaveCount(3);
   // What if, and back.
-  await page.getByRole("button", { name: "5 kg heavier" }).click();
+  await tryOut(page, "5 kg heavier");
   await expect(page.locator(".sentence-text")).toContainText("93 kg");
-  // A hull, one of her figures, what would change the winner.
+  // A hull, one of its figures, what would change the winner.
   await page.goto("/hulls/fennick-dunmarrow");
-  await page.locator("details summary", { hasText: "margin in hand" }).click();
+  await page.locator(".figures-fold > summary").first().click();
+  await page.locator("[data-figure=binding_margin_kg] summary").click();
   await page.getByRole("link", { name: "How it comes about" }).first().click();
   await expect(page.locator(".derivation li").first()).toBeVisible();
   await page.goto("/flip");
@@ -207,7 +217,7 @@ test("everything once without the script", async ({ browser, address }) => {
   );
   // Kept for a customer, summed up, thrown away, taken back.
   await page.goto("/?mass=72+kg");
-  await page.getByText("Saved questions: start from one").click();
+  await page.locator(".kept > summary").click();
   await page.getByLabel("Keep it as").fill("Plain");
   await page.getByLabel("for", { exact: true }).fill("Nobody's script");
   await page.getByRole("button", { name: "Save" }).click();
@@ -216,7 +226,7 @@ test("everything once without the script", async ({ browser, address }) => {
   await folder.getByRole("link", { name: "summary to print" }).click();
   await expect(page.locator(".lead")).toContainText("A 72 kg angler");
   await page.goto("/questions");
-  await folder.getByRole("button", { name: "Throw away" }).click();
+  await folder.getByRole("button", { name: "Delete" }).click();
   await expect(folder).toHaveCount(0);
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(folder).toHaveCount(1);
@@ -224,14 +234,14 @@ test("everything once without the script", async ({ browser, address }) => {
   await page.goto("/hulls/hobrin-cassel/trials");
   await page.getByLabel("steady").check();
   await page.getByRole("button", { name: "Log it" }).click();
-  await page.getByRole("link", { name: "rank against her" }).click();
+  await page.getByRole("link", { name: "rank against it" }).click();
   await expect(page.locator(".sentence-text")).toContainText(
     "knows the Hobrin Cassel",
   );
   await context.close();
 });
 
-test("five hulls stand on the first screen, and more close together", async ({
+test("five hulls stand on the first screen, and more compact", async ({
   page,
 }) => {
   await page.setViewportSize({ width: 1280, height: 800 });

@@ -86,7 +86,9 @@ test("a hull page shows record, drawings and figures", async ({ page }) => {
   await page.locator('summary[aria-label^="where:"]').click();
   await page.getByText("open coast", { exact: true }).click();
   await expect(page).toHaveURL(/hobrin-cassel\?.*water=coast/);
-  await page.getByRole("link", { name: /back to the ranking/ }).click();
+  await page
+    .getByRole("link", { name: /its place|that pass|ruled out/ })
+    .click();
   await expect(page).toHaveURL(/\/\?.*water=coast/);
 });
 
@@ -106,6 +108,8 @@ test("a hull page says what it costs to go and what to measure", async ({
   await expect(page.locator(".measure-next li").first()).toContainText("%");
   await expect(page.locator(".afloat")).toContainText("with 112 kg aboard");
   // Every figure explains itself in place.
+  for (const fold of await page.locator(".figures-fold > summary").all())
+    await fold.click();
   const lean = page.locator('[data-figure="lean_room_cm"]');
   await lean.locator("summary").click();
   await expect(lean.locator("p").first()).toBeVisible();
@@ -208,6 +212,8 @@ test("nothing runs off a narrow screen", async ({ page }) => {
     expect(over, path).toBeLessThanOrEqual(0);
   }
   await page.goto("/");
+  // One line and "change": the sentence opens under it.
+  await page.getByText("change", { exact: true }).click();
   await page
     .locator(
       'summary[aria-label^="no further"], summary:has-text("no further limits")',

@@ -36,7 +36,7 @@ test("a hull of one's own is ranked from an empty installation by keys alone", a
     keys += text.length;
     await page.keyboard.type(text);
   };
-  await tabTo(page, "Put in a hull");
+  await tabTo(page, "Add a hull");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(
     "A hull of your own",
@@ -51,7 +51,7 @@ test("a hull of one's own is ranked from an empty installation by keys alone", a
     await tabTo(page, field);
     await type(text);
   }
-  // She floats while one types.
+  // It floats while one types.
   await expect(page.locator(".quick-place")).toContainText("for this brief");
   await expect(page.locator("#said-hull-length")).toContainText("3.76 m");
   await expectAxeClean(page);
@@ -67,9 +67,7 @@ test("a hull of one's own is ranked from an empty installation by keys alone", a
     ["Tarn 10", "80"],
     ["Tarn 14", "84"],
   ]) {
-    await page
-      .getByRole("link", { name: "put in the next one" })
-      .press("Enter");
+    await page.getByRole("link", { name: "add the next one" }).press("Enter");
     for (const [field, text] of [
       ["name or model", name],
       ["length", "3.6"],
@@ -178,7 +176,7 @@ test("a tilt test narrows a range before one's eyes", async ({
   await page
     .locator(".test-form")
     .nth(2)
-    .getByRole("button", { name: "Keep it" })
+    .getByRole("button", { name: "Save" })
     .click();
   await expect(page.locator(".trash li")).toContainText("tilt test");
   await page.getByRole("button", { name: /^Take back/ }).click();

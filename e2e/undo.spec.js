@@ -58,6 +58,7 @@ test("a page that swaps its parts tells of itself, in its title and live region"
     const title = await page.title();
     const told = page.locator("#said");
     await expect(told).toBeEmpty();
+    await page.locator(".what-if > summary").click();
     await page.locator(".what-if-try").first().click();
     await expect(told).not.toBeEmpty({ timeout: 60_000 });
     if (path === "/") {

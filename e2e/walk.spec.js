@@ -8,12 +8,12 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${ownDemo}${HULL}/walk`);
-  // Every place, bow to stern; one she has not.
+  // Every place, bow to stern; one it has not.
   const places = await page.locator(".walk-stops li").count();
   for (let at = 0; at < places; at += 1) {
     const name = await page.locator("#here-title").textContent();
     const button =
-      name === "centre console" ? "she has none" : /^Keep( and go on)?$/;
+      name === "centre console" ? "it has none" : /^Keep( and go on)?$/;
     await page.getByRole("button", { name: button }).click();
     if (at + 1 < places)
       await expect(page.locator("#here-title")).not.toHaveText(name);

@@ -103,7 +103,7 @@ fn ranking(c: &mut Criterion) {
             portrait(&assessment)
         });
     });
-    group.bench_function("plausible shapes of one hull", |b| {
+    group.bench_function("possible shapes of one hull", |b| {
         b.iter(|| Posterior::of(black_box(hulls[3].clone()), guides.clone(), 128));
     });
     group.finish();

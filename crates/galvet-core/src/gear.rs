@@ -60,7 +60,7 @@ pub enum Fixing {
     Loose,
 }
 
-/// What becomes of a thing when she goes over.
+/// What becomes of a thing when it goes over.
 pub enum Tether {
     /// Floats, and drifts off.
     #[strum(message = "floats but drifts off")]
@@ -81,13 +81,13 @@ pub enum Strain {
     /// Its own weight.
     #[strum(message = "its own weight")]
     Light,
-    /// A fish that strikes while she goes.
+    /// A fish that strikes while it goes.
     #[strum(message = "a trolling strike")]
     Strike,
     /// An arm that reaches out.
     #[strum(message = "an arm that reaches out")]
     Boom,
-    /// What holds her.
+    /// What holds it.
     #[strum(message = "an anchor's pull")]
     Anchor,
     /// A mass that must not come loose.
@@ -165,7 +165,7 @@ pub struct Brings {
     pub adapts: Option<(String, String)>,
     /// Length of the longest fish it takes, m.
     pub fish: Option<f64>,
-    /// A leash: how many things it ties to her. It lies with what it ties and needs
+    /// A leash: how many things it ties to it. It lies with what it ties and needs
     /// no place.
     pub tethers: u16,
     /// Whether one pulls oneself up by it: a strap, a rail.
@@ -201,7 +201,7 @@ pub struct Gear {
     pub zones: Vec<ZoneKind>,
     /// What it asks of its place.
     pub needs: Needs,
-    /// What becomes of it when she goes over.
+    /// What becomes of it when it goes over.
     pub tether: Tether,
     /// What it does with electricity.
     pub electric: Electric,

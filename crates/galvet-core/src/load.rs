@@ -220,7 +220,7 @@ impl LoadPlan {
     }
 
     /// What the maker's label counts, kind by kind, kg; `kit` is what "fitted"
-    /// adds to the bare hull, kg. What was added to her since counts on any basis;
+    /// adds to the bare hull, kg. What was added to it since counts on any basis;
     /// what was taken off earns nothing.
     #[must_use]
     pub fn counted(&self, kit: f64) -> [(LoadKind, f64); 4] {

@@ -18,7 +18,7 @@ use stow_hull::{gear, hull, line, rig, zone};
 
 const HOURS: [Hour; 3] = [Hour::Launch, Hour::Midday, Hour::Return];
 
-/// A pumped well: 4 kg, and its water once she is afloat.
+/// A pumped well: 4 kg, and its water once it is afloat.
 fn livewell(place: ZoneKind, water: f64) -> Gear {
     let mut well = gear("livewell", 4.0, [0.40, 0.30, 0.25]);
     well.category = Category::Fish;
@@ -38,7 +38,7 @@ fn with(mass: f64, well: &Gear) -> Brief {
 
 #[test]
 fn a_box_trims_at_launch_as_the_lever_of_her_loads_says_and_so_she_is_ranked() {
-    // The well on the fore deck holds her level once it is full; before that she
+    // The well on the fore deck holds it level once it is full; before that it
     // lies by the stern.
     let mut board = box_hull(Construction::Board, 3.6, 0.9, 0.2);
     let seat = Reading::new(Measure::SeatPlace, 0.68, Source::Tape).unwrap();
@@ -136,7 +136,7 @@ fn every_figure_of_every_shape_is_the_worst_of_the_points_floated_one_by_one() {
     asked.posture = Posture::SitsAndStands;
     let a = assess(&walked(), &asked, 32);
     each_is_the_worst(&a);
-    // Lighter she floats higher, and has less to lean on.
+    // Lighter it floats higher, and has less to lean on.
     for q in [Quantity::LeanRoom, Quantity::Trim] {
         assert_eq!(a.worst_at(q), Some(Hour::Launch), "{q:?}");
     }
@@ -147,7 +147,7 @@ fn every_figure_of_every_shape_is_the_worst_of_the_points_floated_one_by_one() {
 
 #[test]
 fn ice_in_the_bow_that_melts_may_leave_less_in_hand_on_the_way_back() {
-    // A box of ice forward of a fish bag aft: once it has gone she lies by the stern.
+    // A box of ice forward of a fish bag aft: once it has gone it lies by the stern.
     let mut ice = gear("ice box", 3.0, [0.40, 0.30, 0.25]);
     ice.category = Category::Fish;
     ice.loaded_mass = 15.0;
@@ -160,7 +160,7 @@ fn ice_in_the_bow_that_melts_may_leave_less_in_hand_on_the_way_back() {
     asked.posture = Posture::SitsAndStands;
     let a = assess(&walked(), &asked, 32);
     each_is_the_worst(&a);
-    // In some of her shapes there is less in hand on the way back than with all of it
+    // In some of its shapes there is less in hand on the way back than with all of it
     // aboard.
     assert!(a.hours().any(|(hour, _)| hour == Hour::Return));
 }

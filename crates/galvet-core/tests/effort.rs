@@ -103,14 +103,14 @@ fn more_effort_and_more_battery_go_further() {
 
 #[test]
 fn what_holds_her_back_is_what_the_effort_overcomes() {
-    // A board 3.6 × 0.9 m under 103 kg and her own weight.
+    // A board 3.6 × 0.9 m under 103 kg and its own weight.
     let board = common::box_hull(Construction::Board, 3.6, 0.9, 0.3);
     let rig = common::rig(10.0, 0.5, 0.1);
     let a = common::assess(&board, &common::brief(84.0, 1.8, rig), 16);
     let held = held_back(&a).unwrap();
     assert_eq!(cruise(&a), Some(held.speed));
     let (guides, u) = (a.setup.guides(), held.speed[1]);
-    // The box's bottom, sides and ends, by Archimedes' draft; she lies a little by the
+    // The box's bottom, sides and ends, by Archimedes' draft; it lies a little by the
     // stern.
     let draft = (103.0 + a.middle.hull_mass) / 3240.0;
     let skin = 3.6 * 0.9 + 2.0 * 3.6 * draft;

@@ -52,8 +52,8 @@ fn drift_is_the_balance_of_two_drags() {
 
 #[test]
 fn the_helm_is_the_lever_between_the_two_centres() {
-    // The hull's own centre lies 0.51 of the way aft, the seat a little forward: she
-    // lies nearly level, and what she shows is even about the middle.
+    // The hull's own centre lies 0.51 of the way aft, the seat a little forward: it
+    // lies nearly level, and what it shows is even about the middle.
     let mut board = box_hull(Construction::Board, 3.6, 0.9, 0.3);
     let seat = Reading::new(Measure::SeatPlace, 0.495, Source::Tape).unwrap();
     board.readings.insert(Measure::SeatPlace, vec![seat]);

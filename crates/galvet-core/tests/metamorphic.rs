@@ -41,7 +41,7 @@ fn questions(count: usize, seed: u64) -> impl Iterator<Item = (Survey, Brief, Di
 #[test]
 fn more_load_never_has_more_margin() {
     for (hull, mut asked, mut dice) in questions(cases(60), 1) {
-        // Under the seat: kit elsewhere may level her, and then she does bear more.
+        // Under the seat: kit elsewhere may level it, and then it does bear more.
         asked.rig.lines[0].place = 0.53;
         asked.posture = Posture::Sits;
         let more = {

@@ -434,7 +434,7 @@ fn the_same_record_has_the_same_posterior() {
     assert_eq!(a.weights, b.weights);
 }
 
-/// A few shapes stand for all: of their weights, and of what they make of her.
+/// A few shapes stand for all: of their weights, and of what they make of it.
 #[test]
 fn a_few_shapes_stand_for_all_of_them() {
     let size = [(Measure::Length, 3.6), (Measure::Beam, 0.86)];
@@ -450,7 +450,7 @@ fn a_few_shapes_stand_for_all_of_them() {
         mass.zip(&p.weights).map(|(m, w)| m * w).sum::<f64>()
     };
     let spread = 0.18 * mean(&whole);
-    // A quarter of what nobody knows of her weight, 18 %: so far twenty-four tell a mean.
+    // A quarter of what nobody knows of its weight, 18 %: so far twenty-four tell a mean.
     assert!((mean(&few) - mean(&whole)).abs() < 0.25 * spread);
     assert_eq!(whole.coarse(500).weights, whole.weights);
 }

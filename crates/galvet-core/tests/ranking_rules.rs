@@ -99,7 +99,7 @@ fn rule_outs_are_exact_at_the_edge() {
         let answer = with(&|b| b.must.roof = Some(limit));
         assert_eq!(codes(&answer, "middle").contains(&Code::OverRoof), out);
     }
-    // 1.2 m may stand out behind a bed: 3.0 m for her 4.2.
+    // 1.2 m may stand out behind a bed: 3.0 m for its 4.2.
     for (limit, out) in [(3.0, false), (2.999, true)] {
         let answer = with(&|b| b.must.bed = Some(limit));
         assert_eq!(codes(&answer, "long").contains(&Code::OverBed), out);

@@ -171,7 +171,7 @@ fn near(name: &str, what: &str, got: f64, want: f64, slack: f64, share: f64) {
 
 #[test]
 fn the_first_body_drifts_beam_on_as_the_handbook_says() {
-    // She is driven by pedals: drive down, rudder fitted, which count.
+    // It is driven by pedals: drive down, rudder fitted, which count.
     let [mut first, ..] = table();
     let drive = Reading::new(Measure::DriveDepth, 0.4, Source::Tape).unwrap();
     first

@@ -1,4 +1,4 @@
-//! A hull as she is set up: what a modification weighs and changes, scuppers one
+//! A hull as it is set up: what a modification weighs and changes, scuppers one
 //! by one, the seat that is used.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
@@ -162,7 +162,7 @@ fn zones_and_fittings_are_those_of_delivery_changed_by_what_is_done() {
     assert!(named(&hull, "stern hatch").is_none());
     assert!(named(&hull, "large hatch").is_some());
     assert!(hull.fitout.fittings_now().is_empty());
-    // Nor is what somebody says she has not.
+    // Nor is what somebody says it has not.
     assert!(named(&hull, "centre console").is_some());
     hull.looked.absent = vec!["centre console".into()];
     assert!(named(&hull, "centre console").is_none());

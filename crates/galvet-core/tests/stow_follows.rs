@@ -207,7 +207,7 @@ fn what_a_layout_takes_is_counted_and_a_hull_can_be_left_whole() {
     let (space, layout) = lay(&unseen, &rig, Posture::Sits, &[]);
     let needs = work(&layout, &space);
     assert_eq!((needs.bolts, needs.from_above), (0, 4));
-    // Without holes it finds no place on her.
+    // Without holes it finds no place on it.
     let guides = Guides::default();
     let demand = Demand::of(&rig, &guides);
     let mut engine = Engine::new(&space, &demand, &[], 0.0, &guides);

@@ -318,7 +318,7 @@ fn a_boards_deck_is_its_floor() {
     assert!((above - (0.2 - t)).abs() < 0.0015, "{above}");
     let margin = a.median(Q::WaterlineMargin).unwrap();
     let exact = 1000.0 * 3.2 * 0.85 * (0.2 - 0.010) - 146.0;
-    // Loaded further about the load's own centre she trims a hair by the bow, and the
+    // Loaded further about the load's own centre it trims a hair by the bow, and the
     // pad's fore end meets the limit first.
     assert!(
         (margin - exact).abs() < 0.015 * exact && margin < exact,
@@ -366,7 +366,7 @@ fn too_deep_is_judged_at_the_deepest_point_as_trimmed() {
 
 #[test]
 fn too_tender_to_use_rules_out() {
-    // Found by narrowing a hull until she still rests but answers no lean.
+    // Found by narrowing a hull until it still rests but answers no lean.
     let brief = asked(80.0, Posture::Sits);
     let mut met = false;
     for step in 0..60 {

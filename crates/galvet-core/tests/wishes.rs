@@ -157,7 +157,7 @@ fn a_hull_one_knows_is_the_yardstick() {
     assert_eq!(needs(Practice::New, Felt::SatDown, Some(0.5)), 1.0);
     // One that is not on the list says nothing.
     assert_eq!(needs(Practice::Some, Felt::SatDown, None), 0.8);
-    // Her own support is found among the hulls judged, and she is out by the step.
+    // Its own support is found among the hulls judged, and it is out by the step.
     let mut survey = hull(vec![], vec![]);
     survey.key = "mine".into();
     let mut asked = brief(77.0, 1.80, line_rig(5.0, 0.6, 0.1));

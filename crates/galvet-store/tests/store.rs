@@ -368,6 +368,25 @@ fn after_a_write_only_what_changed_is_read_again() {
     let whole = store.read(None).unwrap();
     assert_eq!(model(&whole, "quarnel-pipkin").as_deref(), Some("Tampered"));
     assert_eq!(after.catalogue.known, whole.catalogue.known);
+    // A rig tells what the things in it are by now.
+    let thing = after.catalogue.gear.iter();
+    let thing = thing.map(|g| g.key.clone()).find(|key| {
+        let lines = after.catalogue.rigs.iter().flat_map(|r| &r.lines);
+        lines.into_iter().any(|l| l.gear.as_ref() == Some(key))
+    });
+    let key = thing.unwrap();
+    let renamed = |record: &mut Record| {
+        let Record::Gear(gear) = record else {
+            panic!("no thing")
+        };
+        gear.name.push_str(" two");
+        Ok::<_, StoreError>(())
+    };
+    let row = (Kind::Gear, key.as_str());
+    store.edit("test", "renamed", row, renamed).unwrap();
+    let after = store.read(Some(&after)).unwrap();
+    assert_eq!(after.catalogue.rigs, store.catalogue().unwrap().rigs);
+    assert_ne!(after.catalogue.rigs, before.catalogue.rigs);
     // Of another epoch nothing is taken over.
     other.batch_execute("PRAGMA user_version = 4711").unwrap();
     let restored = store.read(Some(&after)).unwrap();

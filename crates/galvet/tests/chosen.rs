@@ -97,13 +97,13 @@ fn a_hull_stands_beside_herself_as_she_is_planned() {
     let desk = Desk::demo();
     let page = desk.page("/compare?hull=fennick-dunmarrow&hull=fennick-dunmarrow~2");
     assert!(page.contains("Fennick Dunmarrow, with rear hatch for the battery"));
-    // Her gauge, her kit from above, and what stands beside the figures.
+    // Its gauge, its kit from above, and what stands beside the figures.
     assert_eq!(page.matches("class=\"gauge-bed\"").count(), 2);
     assert_eq!(page.matches("<svg class=\"plan\"").count(), 2);
     for row in ["speed kept up", "floor clear", "price", "to lift, fitted"] {
         assert!(page.contains(&format!("<summary>{row}</summary>")), "{row}");
     }
-    // A way she has not, and a hull that is not there, are left out.
+    // A way it has not, and a hull that is not there, are left out.
     let odd = desk.page("/compare?hull=fennick-dunmarrow~99&hull=nobody~x&hull=osprith-kelda-two");
     assert_eq!(odd.matches("class=\"gauge-bed\"").count(), 1);
     let moved = desk.page("/compare?hull=osprith-kelda-two&mass=108+kg");
@@ -134,7 +134,7 @@ fn fish_risers_and_the_batterys_place_are_floated() {
     assert!(
         figure(&raised, "stability", "lean_room_cm") < figure(&plain, "stability", "lean_room_cm")
     );
-    // The battery aft trims her by the stern against the battery forward.
+    // The battery aft trims it by the stern against the battery forward.
     let (aft, fore) = (of("battery=stern"), of("battery=bow"));
     let at = |answer: &Value| {
         let placed = hull(answer, key)["stow"]["placed"].as_array().unwrap();
@@ -210,16 +210,16 @@ fn a_trial_paddle_is_logged_undone_and_a_yardstick() {
     let form = "who=Mirel&felt=steady&stood=true&note=calm+water";
     assert_eq!(desk.post(path, form), Status::SeeOther);
     let page = desk.page(path);
-    assert!(page.contains("Mirel") && page.contains("stood in her. calm water"));
+    assert!(page.contains("Mirel") && page.contains("stood in it. calm water"));
     assert!(
         page.contains("known=hobrin-cassel&amp;felt=steady")
             || page.contains("known=hobrin-cassel&#38;felt=steady")
     );
-    // Whoever found her steady finds steady what has as much support.
+    // Whoever found it steady finds steady what has as much support.
     let ranked = desk.page("/?known=hobrin-cassel&felt=steady");
     assert!(ranked.contains("steady for you"));
     desk.undo();
-    assert!(desk.page(path).contains("Nobody has been in her yet"));
+    assert!(desk.page(path).contains("Nobody has been in it yet"));
 }
 
 #[test]

@@ -268,7 +268,7 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
             // those it was shown in.
             switch(other);
             // What a guess is kept for is to say that it was measured.
-            let guess = page.contains("guessed from her length");
+            let guess = page.contains("guessed from its length");
             for form in forms(&page) {
                 let before = (desk.store.state().unwrap(), kept(&desk));
                 if !guess {

@@ -26,7 +26,7 @@ fn number(value: &Value) -> f64 {
     value.as_f64().unwrap()
 }
 
-/// Every hull of an answer with what is known of her.
+/// Every hull of an answer with what is known of it.
 fn hulls(answer: &Value) -> Vec<&Value> {
     let all = ["ranked", "ruled_out"].into_iter();
     let all = all.flat_map(|list| answer[list].as_array().unwrap());
@@ -191,8 +191,8 @@ fn a_battery_moved_from_stern_to_bow_trims_her_by_its_moment() {
     };
     assert_eq!(place(&aft, "battery"), (3.0, 2.5));
     assert_eq!(place(&fore, "battery"), (0.5, 2.5));
-    // By hand: the moment over what a degree takes (ρ I_L π/180 of her waterplane).
-    // Mass further aft trims her bow up.
+    // By hand: the moment over what a degree takes (ρ I_L π/180 of its waterplane).
+    // Mass further aft trims it bow up.
     let per_degree = |b: &Closeup| b.setup.balance().unwrap().per_degree;
     let moment = |b: &Closeup| -> f64 {
         let all = &b.setup.loads.layout.stowed;
@@ -253,7 +253,7 @@ fn the_board_keeps_what_is_put_and_works_around_it() {
     let at = "/hulls/fennick-dunmarrow/stow";
     let page = desk.page(at);
     assert!(page.contains("28 of 28") && page.contains("data-thing=\"open-crate\""));
-    assert!(page.contains("Through the day") && page.contains("If she goes over"));
+    assert!(page.contains("Through the day") && page.contains("If it goes over"));
     // Tried: nothing is kept.
     let pins = "[{\"thing\":\"open-crate\",\"nth\":0,\"place\":\"\",\"x\":2.95,\"y\":0.0,\"turned\":false}]";
     let body = format!(

@@ -29,7 +29,7 @@ fn a_leaflet_is_floated_as_it_is_typed_and_kept() {
         "hull-model=Tarn+12&hull-length=12'+4%22&hull-beam=86&hull-weight=34&hull-capacity=180";
     let part = desk.page(&format!("/part/new-hull?mass=80&units=metric&{typed}"));
     assert!(part.contains("3.76\u{a0}m = 12"), "what was understood");
-    assert!(part.contains("she would come") || part.contains("ruled out for this brief"));
+    assert!(part.contains("it would come") || part.contains("ruled out for this brief"));
     assert!(part.contains("class=\"profile\""));
     assert!(
         hull(&desk, "tarn-12").is_none(),
@@ -367,7 +367,7 @@ fn a_tilt_test_narrows_the_range_and_is_taken_back() {
 fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
     let desk = Desk::demo();
     let page = desk.page("/hulls/pellune-rusko/walk");
-    assert!(page.contains("0 of ") && page.contains("guessed from her length and beam"));
+    assert!(page.contains("0 of ") && page.contains("guessed from its length and beam"));
     let at = |page: &str| {
         let after = page.split("id=\"here-title\">").nth(1).unwrap();
         after.split('<').next().unwrap().to_owned()

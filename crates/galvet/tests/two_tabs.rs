@@ -138,7 +138,7 @@ fn a_place_measured_by_one_that_is_not_there_for_the_other() {
     assert_eq!(Tab::open(&desk, at).send("absent").0, Status::SeeOther);
     let (said, _) = mine.refused("keep");
     assert!(
-        said.contains("she has none; keeping this says she has"),
+        said.contains("it has none; keeping this says it has"),
         "{said}"
     );
     let (_, page) = mine.send("keep");

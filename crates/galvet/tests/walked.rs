@@ -114,7 +114,7 @@ fn what_she_has_not_is_asked_no_more() {
     let absent = desk.post(&format!("{at}?zone=centre%20console"), "action=absent");
     assert_eq!(absent, Status::SeeOther);
     let page = desk.page(at);
-    assert!(page.contains("centre console: she has one after all"));
+    assert!(page.contains("centre console: it has one after all"));
     assert!(!page.contains("zone=centre+console\">centre console</a>"));
     let back = desk.post(&format!("{at}/there?zone=centre%20console"), "");
     assert_eq!(back, Status::SeeOther);
@@ -147,7 +147,7 @@ fn a_change_is_planned_compared_done_and_undone() {
     assert_eq!(desk.post(&format!("{at}?change="), form), Status::SeeOther);
     let page = desk.page(at);
     assert!(page.contains("with battery shelf") && page.contains("1.5\u{a0}kg, 4 holes, 22"));
-    // A track it adds hangs on it, not on her as delivered.
+    // A track it adds hangs on it, not on it as delivered.
     let adds = "/hulls/quarnel-sprannet/fittings?add=track&change=battery%20shelf";
     assert_eq!(desk.post(adds, "x=2.3&y=-20&length=20"), Status::SeeOther);
     let fitout = survey(&desk, "quarnel-sprannet").fitout;
@@ -175,7 +175,7 @@ fn a_change_is_planned_compared_done_and_undone() {
     };
     assert_eq!(state(&desk), Progress::Done);
     let page = desk.page(at);
-    assert!(page.contains("as she stands") && page.contains("Back to stock: undo battery shelf"));
+    assert!(page.contains("as it stands") && page.contains("Back to stock: undo battery shelf"));
     // Its weight is in the figures of the page itself: 1.5 kg less in hand.
     let margin = |page: &str| -> Vec<f64> {
         let row = page.split("label margin").nth(1).unwrap();
@@ -189,7 +189,7 @@ fn a_change_is_planned_compared_done_and_undone() {
     assert!((1.0..=2.0).contains(&(told[0] - told[1])), "{told:?}");
     undo(&desk);
     assert_eq!(state(&desk), Progress::Planned);
-    // Mistakes, and what she has not.
+    // Mistakes, and what it has not.
     let nameless = desk.post(&format!("{at}?change="), "name=&x=1");
     assert_eq!(nameless, Status::UnprocessableEntity);
     let gold = desk.post(&format!("{at}?change="), "name=a&x=1&removes-gold+bar=yes");
@@ -218,7 +218,7 @@ fn a_change_is_planned_compared_done_and_undone() {
 fn measured_sections_are_put_on_looked_at_and_taken_off() {
     let desk = Desk::demo();
     let at = "/hulls/pellune-rusko/lines";
-    assert!(desk.page(at).contains("Estimated from her record"));
+    assert!(desk.page(at).contains("Estimated from its record"));
     let send = |action: &str, text: &str| {
         let part = |name: &str, value: &str| {
             format!("--x\r\nContent-Disposition: form-data; name=\"{name}\"\r\n\r\n{value}\r\n")
@@ -325,14 +325,14 @@ fn hulls_are_found_by_size_and_stand_side_by_side() {
         desk.page("/compare?hull=fennick-dunmarrow&hull=quarnel-pipkin&hull=nobody&mass=95+kg&posture=sits&water=pond");
     assert!(page.contains("Fennick Dunmarrow") && page.contains("Quarnel Pipkin"));
     assert!(page.contains("95\u{a0}kg") && page.contains("beside-mark\">best"));
-    // A hull that cannot be floated keeps her column, and what is ruled out is
+    // A hull that cannot be floated keeps its column, and what is ruled out is
     // not praised.
     let page = desk.page("/compare?hull=hobrin-wendle&hull=fennick-dunmarrow&hull=quarnel-pipkin");
-    let figures = page.split("<tr>").skip(7);
+    let figures = page.split("<tr>").skip(8);
     for row in figures.clone() {
         assert_eq!(row.matches("<td").count(), 3, "{row}");
     }
-    // Her price and weight are known all the same.
+    // Its price and weight are known all the same.
     assert!(
         figures
             .clone()
@@ -442,7 +442,7 @@ fn simulated_devices_stand_in_only_in_a_demo() {
         .iter()
         .find(|r| r.note.starts_with("simulated scale"))
         .unwrap();
-    // She weighs 50 kg on the record.
+    // It weighs 50 kg on the record.
     assert!((shown.value - 50.0).abs() < 1.5, "{shown:?}");
     let page = send(
         "/hulls/fennick-dunmarrow/afloat",

@@ -44,7 +44,10 @@ export function linkMap(answer) {
     const map = one(answer, "details[data-map]", HTMLDetailsElement);
     if (!map || map.dataset.taken) return;
     map.dataset.taken = "yes";
-    map.open = sessionStorage.getItem(OPEN) === "yes";
+    // Beside the list, where there is room, it stands open until it is closed.
+    const beside = window.matchMedia("(min-width: 105rem)").matches;
+    map.open =
+      (sessionStorage.getItem(OPEN) ?? (beside ? "yes" : "no")) === "yes";
     map.addEventListener("toggle", () =>
       sessionStorage.setItem(OPEN, map.open ? "yes" : "no"),
     );

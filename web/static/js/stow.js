@@ -1,6 +1,6 @@
 /**
  * The stow board: things are dragged, or moved with the arrow keys; the server
- * works out what that does to her while one goes, and keeps it when one stops.
+ * works out what that does to it while one goes, and keeps it when one stops.
  * Without this module the form beside the list does the same.
  */
 import { stepOf } from "./keys.js";
@@ -179,7 +179,7 @@ class Board {
     this.resting = setTimeout(() => this.keep(pin), REST);
   }
 
-  /** Asks what a layout does to her, without keeping it. */
+  /** Asks what a layout does to it, without keeping it. */
   async ask(pin) {
     const mine = ++this.count;
     const body = new URLSearchParams({
@@ -253,7 +253,7 @@ class Board {
     });
   }
 
-  /** Keeps something, and shows her as she is then. */
+  /** Keeps something, and shows it as it is then. */
   async send(fields) {
     clearTimeout(this.resting);
     this.moving = undefined;

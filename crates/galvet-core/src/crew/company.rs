@@ -170,7 +170,7 @@ pub struct Sat {
 pub struct Company {
     /// People, each in a seat.
     pub sat: Vec<Sat>,
-    /// Seats she is short of.
+    /// Seats it is short of.
     pub short: u32,
     /// Dogs: their mass is the layout's, their sway is counted here.
     dogs: Vec<Companion>,

@@ -141,7 +141,7 @@ impl Assessment {
         self.day.worst_at(quantity)
     }
 
-    /// The hull as she is when a figure is worst.
+    /// The hull as it is when a figure is worst.
     #[must_use]
     pub fn setup_at(&self, quantity: Quantity) -> &Setup {
         let hour = self.worst_at(quantity);
@@ -151,7 +151,7 @@ impl Assessment {
     }
 
     /// The hours of the day that were floated beside everything aboard at once, and the
-    /// hull as she is then.
+    /// hull as it is then.
     pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
         self.day.hours()
     }
@@ -243,8 +243,8 @@ impl Assessment {
         over.reduce(f64::max)
     }
 
-    /// What drives her where the question is asked: by paddle where the water is too
-    /// shallow for her drive or motor to be down, see [`Assessment::drive_up`].
+    /// What drives it where the question is asked: by paddle where the water is too
+    /// shallow for its drive or motor to be down, see [`Assessment::drive_up`].
     #[must_use]
     pub fn driven(&self) -> Propulsion {
         if self.drive_up() {
@@ -254,7 +254,7 @@ impl Assessment {
         }
     }
 
-    /// Whether her drive or motor is up on this water: where it asks for one that lifts,
+    /// Whether its drive or motor is up on this water: where it asks for one that lifts,
     /// or is hardly deeper than a hull, and is too shallow for it. Elsewhere it is lifted
     /// over shallow places only. Where nobody measured how far it reaches, by a guide
     /// value.
@@ -275,7 +275,7 @@ impl Assessment {
         unknown && !self.setup.posterior.survey.drive_lifts && self.drive_too_deep()
     }
 
-    /// Whether the water's least depth is less than her drive or motor needs when down.
+    /// Whether the water's least depth is less than its drive or motor needs when down.
     fn drive_too_deep(&self) -> bool {
         let reach = self.setup.guides()[Guide::DriveReach];
         let guessed = || self.median(Quantity::Deepest).map(|d| d + reach);
@@ -298,7 +298,7 @@ impl Assessment {
         }
     }
 
-    /// What she weighs as launched: hull, seat and drive, and what was built on since, kg.
+    /// What it weighs as launched: hull, seat and drive, and what was built on since, kg.
     /// The one account of it.
     #[must_use]
     pub fn fitted_mass(&self) -> f64 {
@@ -378,10 +378,10 @@ impl Assessment {
                     "the label holds only with plugs: loaded to it with open scuppers, the floor is under water"
                 }
                 WaterLimit::Gunwale => {
-                    "the label is more than she carries: loaded to it, the gunwale is under water; is it another hull's, or in another unit?"
+                    "the label is more than it carries: loaded to it, the gunwale is under water; is it another hull's, or in another unit?"
                 }
                 WaterLimit::Deck => {
-                    "the label is more than she carries: loaded to it, the deck is under water; is it another hull's, or in another unit?"
+                    "the label is more than it carries: loaded to it, the deck is under water; is it another hull's, or in another unit?"
                 }
             };
             let of = (100.0 * share).round().clamp(51.0, 99.0);
@@ -406,7 +406,7 @@ impl Assessment {
     }
 }
 
-/// Load too much for one shape as she is set up, in the way of carrying the crew that
+/// Load too much for one shape as it is set up, in the way of carrying the crew that
 /// it bears least, kg.
 fn too_much_as(setup: &Setup, shape: Shape) -> Option<f64> {
     let shapes = [shape];

@@ -59,7 +59,7 @@ fn power_curve(setup: &Setup, shape: Shape, most: f64) -> Option<PowerCurve> {
 }
 
 /// Distance by a motor of `watts` W on `energy` J that can be used, m: at its full
-/// draw and gently, a share kept back, whatever else drives her; `None` where she
+/// draw and gently, a share kept back, whatever else drives it; `None` where it
 /// does not rest or move.
 #[must_use]
 pub fn motor_range(setup: &Setup, shape: &Shape, watts: f64, energy: f64) -> Option<(f64, f64)> {
@@ -72,8 +72,8 @@ pub fn motor_range(setup: &Setup, shape: &Shape, watts: f64, energy: f64) -> Opt
 }
 
 /// Speed the middle shape keeps up, m/s: at the least, the usual and the most effort
-/// of those an outlook is taken over. Seated; `None` where she does not rest or
-/// the least effort drives her beyond the speeds computed.
+/// of those an outlook is taken over. Seated; `None` where it does not rest or
+/// the least effort drives it beyond the speeds computed.
 ///
 /// A quick look beside [`outlook`]: one shape, since the spread of effort is the
 /// greater part of the range.

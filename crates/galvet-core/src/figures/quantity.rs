@@ -114,7 +114,7 @@ quantities! {
     WaterlineMargin = "waterline_margin_kg", "", "waterline margin", Mass, 0, 1.0, Higher, Capacity,
         "what can still come aboard before the floor is too near the water (open scuppers) or the gunwale too low (plugged, sit-inside, board)";
     /// The smallest margin, kg.
-    BindingMargin = "binding_margin_kg", "", "margin in hand", Mass, 0, 1.0, Higher, Capacity,
+    BindingMargin = "binding_margin_kg", "", "margin", Mass, 0, 1.0, Higher, Capacity,
         "the tightest of the three limits: label, working share, waterline";
     /// Draft of the hull at mid-length, m.
     Draft = "draft_m", "T", "draft", FineLength, 0, 1.0, Lower, Floating,

@@ -58,7 +58,7 @@ pub struct Setup {
     pub brief: Arc<Brief>,
     /// Where the masses lie.
     pub loads: LoadPlan,
-    /// Her scuppers as the question sets them.
+    /// Its scuppers as the question sets them.
     pub scuppers: Vec<Scupper>,
     /// Recesses that stand open from below.
     pub open: Flooded,

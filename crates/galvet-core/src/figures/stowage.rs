@@ -1,4 +1,4 @@
-//! A rig laid out on a hull under a brief, levelled by how she then lies.
+//! A rig laid out on a hull under a brief, levelled by how it then lies.
 
 use super::afloat::Afloat;
 use super::setup::{Setup, wet_clothes};
@@ -12,7 +12,7 @@ use std::sync::Arc;
 /// What is wished of a layout.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Wish {
-    /// Between which trims she is level enough, °.
+    /// Between which trims it is level enough, °.
     pub band: (f64, f64),
     /// Whether holes may be drilled.
     pub drills: bool,
@@ -50,8 +50,8 @@ impl Setup {
         Space::of(survey, aboard, size, self.guides())
     }
 
-    /// Prepares a hull for a brief: the rig laid out on her, what is pinned where
-    /// it was put, and once more where she would lie unlevel.
+    /// Prepares a hull for a brief: the rig laid out on it, what is pinned where
+    /// it was put, and once more where it would lie unlevel.
     #[must_use]
     pub fn new(posterior: Arc<Posterior>, brief: Arc<Brief>) -> Self {
         let laid = &posterior.survey.looked.laid;
@@ -65,7 +65,7 @@ impl Setup {
         Self::wished(posterior, brief, pins, Wish::default())
     }
 
-    /// The same, laid out as it is wished, and anew where she trims outside the
+    /// The same, laid out as it is wished, and anew where it trims outside the
     /// wish's band.
     #[must_use]
     pub fn wished(posterior: Arc<Posterior>, brief: Arc<Brief>, pins: &[Pin], wish: Wish) -> Self {
@@ -92,8 +92,8 @@ impl Setup {
         laid.laid(stead.engine(&demand).lay_level(balance, band))
     }
 
-    /// The trims with everything aboard from which she stays within `band` through
-    /// the day as well, when she lies at `trim` with everything aboard; its middle
+    /// The trims with everything aboard from which it stays within `band` through
+    /// the day as well, when it lies at `trim` with everything aboard; its middle
     /// alone where the day is wider than the band.
     fn band_through_the_day(&self, trim: f64, band: (f64, f64)) -> (f64, f64) {
         if !self.loads.layout.comes_and_goes(&self.brief.rig) {

@@ -1,9 +1,9 @@
 //! The worst of a day: a figure is ranked as it is at the point of the day at which
 //! it is worst.
 //!
-//! With everything aboard at once she is as heavy as she ever gets, which is worst
+//! With everything aboard at once it is as heavy as it ever gets, which is worst
 //! for nearly every figure. Not for all: before the bait water is in, or after the
-//! ice has gone, she may trim further out of level or have less to lean on. Those
+//! ice has gone, it may trim further out of level or have less to lean on. Those
 //! hours are floated as well.
 
 use super::afloat::Afloat;
@@ -102,7 +102,7 @@ type Drawn = Arc<Body<LANES>>;
 /// A point of the day, with where its searches begin.
 #[derive(Debug, Clone)]
 pub(super) struct Point {
-    /// The hull as she is then.
+    /// The hull as it is then.
     pub setup: Setup,
     draft: f64,
     slope: f64,

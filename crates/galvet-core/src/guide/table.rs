@@ -34,7 +34,7 @@ pub enum Section {
     #[strum(message = "What it costs to go")]
     Effort,
     /// Handling.
-    #[strum(message = "How she lies to the wind")]
+    #[strum(message = "How it lies to the wind")]
     Handling,
     /// Ranking.
     #[strum(message = "Ruling out and giving points")]
@@ -294,10 +294,13 @@ guides! {
     RoofBars = "ranking.roof_bars", Ranking, Mass, 6.0, 0.0 ..= 30.0, "bars, cradles and straps on a car's roof, which count against what it may bear", "guide value";
     BedOverhang = "ranking.bed_overhang", Ranking, Length, 1.2, 0.0 ..= 2.5, "how far a hull may stand out behind a truck's bed: local rules of the road decide", "guide value";
     TwoLift = "ranking.two_lift", Ranking, Mass, 50.0, 20.0 ..= 120.0, "weight that two people usually carry down a bank or steps", "guide value";
-    MayNotRest = "ranking.may_not_rest", Ranking, Ratio, 0.20, 0.02 ..= 0.5, "share of plausible shapes that capsize, loll, founder or sink from which a hull is ruled out", "guide value";
+    MayNotRest = "ranking.may_not_rest", Ranking, Ratio, 0.20, 0.02 ..= 0.5, "share of possible shapes that capsize, loll, founder or sink from which a hull is ruled out", "guide value";
     SaidInRed = "ranking.said_in_red", Ranking, Ratio, 0.01, 0.001 ..= 0.2, "share of such shapes from which it is said beside the place", "guide value";
     TooTender = "ranking.too_tender", Ranking, ShortLength, 0.01, 0.0 ..= 0.05, "median lean room in a brief lean below which a hull is too tender to use", "guide value";
-    MarginFull = "ranking.margin_full", Ranking, Ratio, 0.5, 0.1 ..= 2.0, "margin in hand, as a share of the load, that earns 100 points (none earns 0)", "guide value";
+    SitsTender = "stability.sits_tender", Stability, ShortLength, 0.03, 0.01 ..= 0.10, "room to lean for a moment below which a seated angler is told to sit still", "guide value";
+    SitsLively = "stability.sits_lively", Stability, ShortLength, 0.06, 0.02 ..= 0.15, "the same below which it is called lively", "guide value";
+    SitsSteady = "stability.sits_steady", Stability, ShortLength, 0.10, 0.03 ..= 0.25, "the same from which it is called steady", "guide value";
+    MarginFull = "ranking.margin_full", Ranking, Ratio, 0.5, 0.1 ..= 2.0, "margin, as a share of the load, that earns 100 points (none earns 0)", "guide value";
     SupportNothing = "ranking.support_nothing", Ranking, Ratio, 0.6, 0.0 ..= 1.0, "standing support that earns nothing", "guide value";
     SupportFull = "ranking.support_full", Ranking, Ratio, 1.3, 1.0 ..= 3.0, "standing support that earns 100 points", "guide value";
     LeanNothing = "ranking.lean_nothing", Ranking, ShortLength, 0.02, 0.0 ..= 0.1, "lean room in a brief lean that earns nothing", "guide value";

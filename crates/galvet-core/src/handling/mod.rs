@@ -1,7 +1,7 @@
-//! How she handles in wind, from what stands in it and what holds her in the water.
+//! How it handles in wind, from what stands in it and what holds it in the water.
 //!
 //! Guide figures for columns and tie-breakers: an estimate of an estimated body at
-//! rest, beam on to the wind, no waves. How she tracks, turns and holds is judged by
+//! rest, beam on to the wind, no waves. How it tracks, turns and holds is judged by
 //! people and stands in the record.
 
 mod windage;

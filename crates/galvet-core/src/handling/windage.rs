@@ -67,12 +67,12 @@ impl SideAreas {
     }
 }
 
-/// How she lies to the wind.
+/// How it lies to the wind.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Windage {
     /// Drift beam-on, m/s.
     pub drift: Range,
-    /// Helm at rest, % of the length: above zero she turns into the wind.
+    /// Helm at rest, % of the length: above zero it turns into the wind.
     pub helm_at_rest: Range,
     /// Helm under way, % of the length.
     pub helm_under_way: Range,

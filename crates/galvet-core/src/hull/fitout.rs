@@ -83,7 +83,7 @@ pub struct Configuration {
     pub seat_used: SeatUsed,
     /// How it is set.
     pub seat: SeatSetting,
-    /// What drives her so: the drive is in, or she is paddled.
+    /// What drives it so: the drive is in, or it is paddled.
     pub propulsion: Propulsion,
     /// The modifications in it, by name.
     pub modifications: Vec<String>,
@@ -98,7 +98,7 @@ pub struct Fitout {
     pub fittings: Vec<Fitting>,
     /// Changes made or planned.
     pub modifications: Vec<Modification>,
-    /// Ways of setting her up.
+    /// Ways of setting it up.
     pub configurations: Vec<Configuration>,
 }
 

@@ -1,5 +1,5 @@
 //! What was looked at and judged rather than measured: comfort, quiet, what
-//! catches a line, how she steers; places she has not; odd figures somebody
+//! catches a line, how it steers; places it has not; odd figures somebody
 //! stands by.
 
 use super::pin::Pin;
@@ -36,16 +36,16 @@ pub enum Judgement {
     /// With what it is steered.
     #[strum(message = "steered by")]
     SteeredBy,
-    /// How she turns.
+    /// How it turns.
     #[strum(message = "turning")]
     Turning,
-    /// Whether she holds a place.
+    /// Whether it holds a place.
     #[strum(message = "holding a place")]
     Holding,
-    /// Whether she goes backwards.
+    /// Whether it goes backwards.
     #[strum(message = "going back")]
     Reverse,
-    /// How she is moved ashore.
+    /// How it is moved ashore.
     #[strum(message = "ashore")]
     Ashore,
 }
@@ -67,16 +67,16 @@ pub enum Felt {
 }
 }
 
-/// A trial paddle: somebody was in her, and said how she felt.
+/// A trial paddle: somebody was in it, and said how it felt.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Trial {
     /// Who.
     pub who: String,
     /// When, ISO 8601.
     pub date: String,
-    /// Whether they stood in her.
+    /// Whether they stood in it.
     pub stood: bool,
-    /// How she felt.
+    /// How it felt.
     pub felt: Felt,
     /// What else was said.
     pub note: String,
@@ -191,7 +191,7 @@ impl Kept {
 /// What was looked at rather than measured.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Looked {
-    /// Places of the template she has not, by name.
+    /// Places of the template it has not, by name.
     pub absent: Vec<String>,
     /// Judgements with their answers' words, each one that [`Judgement::answers`]
     /// knows.

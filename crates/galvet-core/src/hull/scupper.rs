@@ -66,7 +66,7 @@ pub enum Scuppers {
     #[strum(message = "plugged in the cockpit only")]
     CockpitPlugged,
     /// One by one as each hull's record has them.
-    #[strum(message = "as each is on her")]
+    #[strum(message = "as each is on it")]
     AsFound,
 }
 }

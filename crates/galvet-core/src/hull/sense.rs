@@ -70,7 +70,7 @@ fn sizes(survey: &Survey) -> Vec<Finding> {
         value(Measure::RatedCapacity).filter(|r| outside(r / area, CAPACITY_PER_AREA))
     {
         let reason = if rated / area > CAPACITY_PER_AREA.1 {
-            "no hull of that size carries it with a dry floor: is it the load that sinks her, or in another unit?"
+            "no hull of that size carries it with a dry floor: is it the load that sinks it, or in another unit?"
         } else {
             "a hull of that size carries more: is it what is left after the crew, or in another unit?"
         };

@@ -1,4 +1,4 @@
-//! A hull as she is set up: modifications made or not, a configuration chosen.
+//! A hull as it is set up: modifications made or not, a configuration chosen.
 //!
 //! Zones and fittings of the record are those of delivery. A modification that
 //! is done changes them, weighs what it weighs, and brings its own.
@@ -29,7 +29,7 @@ impl Fitout {
         self.modifications.iter().filter(done)
     }
 
-    /// Zones as she stands: those of delivery, changed by what is done.
+    /// Zones as it stands: those of delivery, changed by what is done.
     #[must_use]
     pub fn zones_now(&self) -> Vec<Zone> {
         let mut zones = self.zones.clone();
@@ -45,7 +45,7 @@ impl Fitout {
         zones
     }
 
-    /// Fittings as she stands.
+    /// Fittings as it stands.
     #[must_use]
     pub fn fittings_now(&self) -> Vec<Fitting> {
         let mut fittings = self.fittings.clone();
@@ -105,7 +105,7 @@ impl Survey {
         hull
     }
 
-    /// Her scuppers, as the question sets them, or one by one as they are on her;
+    /// Its scuppers, as the question sets them, or one by one as they are on it;
     /// a recess of which none is recorded counts as open.
     #[must_use]
     pub fn scuppers(&self, asked: Scuppers) -> Vec<Scupper> {

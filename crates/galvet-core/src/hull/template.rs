@@ -151,9 +151,9 @@ fn within(opening: Opening, length: f64, width: f64) -> Opening {
     }
 }
 
-/// A hull's zones, bow to stern: those on the record as she stands, and of the
+/// A hull's zones, bow to stern: those on the record as it stands, and of the
 /// template those of which the record has none of their name or kind and side and
-/// does not say that she has none.
+/// does not say that it has none.
 #[must_use]
 pub fn zones(survey: &Survey) -> Vec<Zone> {
     let (delivered, known) = (&survey.fitout.zones, survey.fitout.zones_now());
@@ -184,8 +184,8 @@ pub fn zones(survey: &Survey) -> Vec<Zone> {
     all
 }
 
-/// The fittings of the record as she stands; of a hull of whose delivery none is on
-/// record, those usual on one of her construction, `length` and `beam` m, and what was
+/// The fittings of the record as it stands; of a hull of whose delivery none is on
+/// record, those usual on one of its construction, `length` and `beam` m, and what was
 /// changed since: and whether they are such guesses. What a change adds is none: see
 /// [`Fitout::adds`](super::Fitout::adds).
 #[must_use]

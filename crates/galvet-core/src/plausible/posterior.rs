@@ -207,7 +207,7 @@ impl Posterior {
         let odd = share < self.guides[Guide::SoldAgree];
         if odd && self.survey.origin == Origin::Maker {
             self.doubts.push(
-                "odd for a hull that is sold: hardly one of its plausible shapes would carry a seated person steadily; check its beam and seat height"
+                "odd for a hull that is sold: hardly one of its possible shapes would carry a seated person steadily; check its beam and seat height"
                     .to_owned(),
             );
         }

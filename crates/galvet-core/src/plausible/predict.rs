@@ -190,7 +190,7 @@ impl<'a> Tank<'a> {
         let mass = guides[Guide::SoldMass] - guides[Guide::DressedExtra];
         let crew = Crew::new(mass, guides[Guide::SoldStature]).ok();
         let size = [form.bow(), form.length(), form.beam()];
-        // As she was delivered: her shape is the same whatever was changed since.
+        // As it was delivered: its shape is the same whatever was changed since.
         let delivered = survey.with_made(|_| false);
         Self {
             form,

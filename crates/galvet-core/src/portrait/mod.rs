@@ -202,7 +202,7 @@ impl<'a> Painter<'a> {
         Self::so(setup, assessment.middle, shapes, setup.carriage())
     }
 
-    /// A shape as she is set up, the crew carried so.
+    /// A shape as it is set up, the crew carried so.
     fn so(setup: &'a Setup, shape: Shape, shapes: &'a [Shape; 1], carriage: Carriage) -> Self {
         let afloat = Afloat::new(setup, shapes, Accuracy::FINE);
         Self {

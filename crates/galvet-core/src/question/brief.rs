@@ -110,7 +110,7 @@ pub struct Brief {
     pub must: MustHaves,
     /// How a day goes.
     pub outing: Outing,
-    /// How she is launched, fished from and driven, and by whom.
+    /// How it is launched, fished from and driven, and by whom.
     pub wishes: Wishes,
     /// A hull the angler has stood in.
     pub known: Option<Known>,

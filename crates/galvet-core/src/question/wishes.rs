@@ -1,4 +1,4 @@
-//! What is asked of a hull beside floating well: how she is launched, fished from
+//! What is asked of a hull beside floating well: how it is launched, fished from
 //! and driven, and by whom.
 
 use crate::base::words;
@@ -20,7 +20,7 @@ pub enum Practice {
     New,
 }
 
-/// How she may be driven.
+/// How it may be driven.
 #[derive(Default)]
 pub enum Drive {
     /// As it comes.
@@ -65,7 +65,7 @@ pub enum BatteryPlace {
     Stern,
 }
 
-/// From what she is launched.
+/// From what it is launched.
 #[derive(Default)]
 pub enum Launch {
     /// A ramp.
@@ -122,12 +122,12 @@ pub enum Joints {
 /// A hull the angler has stood in: the yardstick for the others.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Known {
-    /// Her key.
+    /// Its key.
     pub hull: String,
-    /// How she felt.
+    /// How it felt.
     pub felt: Felt,
-    /// Her standing support under this question; filled in when hulls are judged,
-    /// where she is among them.
+    /// Its standing support under this question; filled in when hulls are judged,
+    /// where it is among them.
     pub support: Option<f64>,
 }
 
@@ -136,14 +136,14 @@ pub struct Known {
 pub struct Wishes {
     /// Practice on the feet.
     pub practice: Practice,
-    /// How she may be driven.
+    /// How it may be driven.
     pub drive: Drive,
     /// Where batteries go; the rig's lines ask for it: see
     /// [`with_batteries`](super::with_batteries).
     pub battery: BatteryPlace,
     /// Whether holes may be drilled.
     pub drilling: Drilling,
-    /// From what she is launched.
+    /// From what it is launched.
     pub launch: Launch,
     /// How it is fished.
     pub fishing: Fishing,

@@ -33,6 +33,22 @@ impl Met {
         }
     }
 
+    /// What is not met, in the few words of a row: "12 kg too heavy to drag".
+    #[must_use]
+    pub fn short(&self, system: System) -> String {
+        match (self.demand, self.met, self.by) {
+            (Demand::OneDrags, Some(false), Some(by)) => {
+                let amount = system.text(self.dimension, by, 0);
+                if amount == system.text(self.dimension, 0.0, 0) {
+                    "a hair too heavy to drag".to_owned()
+                } else {
+                    format!("{amount} too heavy to drag")
+                }
+            }
+            _ => self.text(system),
+        }
+    }
+
     /// "one person drags it: no, 12 kg too much".
     #[must_use]
     pub fn text(&self, system: System) -> String {
@@ -47,10 +63,13 @@ impl Met {
                 } else {
                     0
                 };
-                format!(
-                    "{what}: no, {} too much",
-                    system.text(self.dimension, by, decimals)
-                )
+                let amount = system.text(self.dimension, by, decimals);
+                let least = system.text(self.dimension, 0.0, decimals);
+                if amount == least {
+                    format!("{what}: no, by a hair")
+                } else {
+                    format!("{what}: no, {amount} too much")
+                }
             }
         }
     }

@@ -11,6 +11,7 @@ mod reason;
 mod rule_out;
 mod score;
 mod told;
+mod verdict;
 mod wishes;
 
 pub use demands::{Met, demands};
@@ -21,6 +22,7 @@ pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };
 pub use told::told;
+pub use verdict::{scale, steadiness, takes, verdict};
 pub use wishes::{minds, own_band, reach_told, support_needed};
 
 use crate::figures::{Assessment, Quantity};

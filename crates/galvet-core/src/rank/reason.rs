@@ -160,7 +160,7 @@ impl Reason {
                 system.text(self.dimension, self.by, 1)
             ),
             Code::OverLabel => format!("over the label: needs {by} less"),
-            // At the middle load she just clears it, and the margin is short all the same.
+            // At the middle load it just clears it, and the margin is short all the same.
             Code::TooWet if self.by == 0.0 => format!("too wet at the floor{shed}"),
             Code::TooLow if self.by == 0.0 => format!("gunwale too near the water{shed}"),
             Code::TooWet => format!("{by} too wet at the floor{shed}"),
@@ -216,7 +216,7 @@ impl Reason {
     }
 }
 
-/// "may capsize: in 34 % of her plausible shapes; measure … to know"; with the sampling
+/// "may capsize: in 34 % of its plausible shapes; measure … to know"; with the sampling
 /// error where the line at which it rules out lies within it.
 #[must_use]
 pub fn may(code: Code, share: f64, measure: Option<Target>, near: Option<f64>) -> String {
@@ -233,5 +233,5 @@ pub fn may(code: Code, share: f64, measure: Option<Target>, near: Option<f64>) -
     let error = near.map_or(String::new(), |e| {
         format!(" (± {:.0}: near the line)", (100.0 * e).ceil())
     });
-    format!("may {what}: in {percent:.0}\u{a0}% of her plausible shapes{error}{know}")
+    format!("may {what}: in {percent:.0}\u{a0}% of its possible shapes{error}{know}")
 }

@@ -87,7 +87,7 @@ fn suitable(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     if setup.brief.water.must_drain {
         found.extend(undrained(assessment));
     }
-    // A drive that lifts is up where the water is too shallow for it, and she goes by
+    // A drive that lifts is up where the water is too shallow for it, and it goes by
     // paddle; one that does not needs the depth.
     let survey = &setup.posterior.survey;
     let fixed = survey.propulsion.has_drive() && !survey.drive_lifts;
@@ -125,7 +125,7 @@ fn undrained(assessment: &Assessment) -> Option<Reason> {
     Some(Reason::plain(Code::DoesNotDrain, detail))
 }
 
-/// Musts that surely find no place on her: on a guessed place they may, and that
+/// Musts that surely find no place on it: on a guessed place they may, and that
 /// is a doubt.
 fn without_place(assessment: &Assessment) -> Option<Reason> {
     let missing = assessment.setup.loads.layout.missing();

@@ -33,7 +33,7 @@ pub fn support_needed(brief: &Brief, guides: &Guides) -> f64 {
 }
 
 /// The guide band of a standing support for who knows a hull: the bands of chapter 2
-/// shifted so that she lies where she felt; never lower than the band below which
+/// shifted so that it lies where it felt; never lower than the band below which
 /// everybody stays seated. `None` where no hull one knows has been judged.
 #[must_use]
 pub fn own_band(support: f64, brief: &Brief, guides: &Guides) -> Option<&'static str> {
@@ -41,7 +41,7 @@ pub fn own_band(support: f64, brief: &Brief, guides: &Guides) -> Option<&'static
     let hers = known.support?;
     let least = guides[Guide::StaySeated];
     let (practised, steady) = (guides[Guide::StandPractised], guides[Guide::StandNew]);
-    // Where she lies in the bands of everybody.
+    // Where it lies in the bands of everybody.
     let shift = match known.felt {
         Felt::Steady => hers - steady,
         Felt::Care => hers - practised,
@@ -57,7 +57,7 @@ pub fn own_band(support: f64, brief: &Brief, guides: &Guides) -> Option<&'static
     })
 }
 
-/// The question with the standing support of the hull one knows, where she is among
+/// The question with the standing support of the hull one knows, where it is among
 /// those to be judged.
 pub(super) fn with_known(brief: &Arc<Brief>, candidates: &[Candidate]) -> Arc<Brief> {
     let Some(known) = &brief.known else {
@@ -108,7 +108,7 @@ pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
         Drive::Motor => driven == Propulsion::Motor,
     };
     if !suits {
-        let detail = format!("not driven as asked: she comes with {}", driven.label());
+        let detail = format!("not driven as asked: it comes with {}", driven.label());
         found.push(Reason::plain(Code::NotDriven, detail));
     }
     let holes = setup.loads.layout.deck.as_ref().map_or(0, |d| d.holes);
@@ -132,7 +132,7 @@ pub fn reach_told(assessment: &Assessment) -> Option<String> {
     })
 }
 
-/// What a buyer must mind of a hull, though it does not rule her out.
+/// What a buyer must mind of a hull, though it does not rule it out.
 #[must_use]
 pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<String> {
     let setup = &assessment.setup;
@@ -182,11 +182,11 @@ pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<Stri
         );
     }
     if wishes.fishing == Fishing::Trolling && !survey.tracks_straight {
-        out.push("trolling, and nothing on the record keeps her straight".to_owned());
+        out.push("trolling, and nothing on the record keeps it straight".to_owned());
     }
     let holds = survey.looked.judged.get(&Judgement::Holding);
     if wishes.fishing == Fishing::Bottom && holds == Some(&"no") {
-        out.push("bottom fishing, and she holds a place only at anchor".to_owned());
+        out.push("bottom fishing, and it holds a place only at anchor".to_owned());
     }
     let weighed = [Measure::FittedWeight, Measure::BareWeight];
     let weighed = weighed.into_iter().any(|m| survey.value(m).is_some());

@@ -1,4 +1,4 @@
-//! What is lost when she goes over.
+//! What is lost when it goes over.
 
 use super::layout::{Layout, Stowed};
 use crate::base::words;
@@ -8,7 +8,7 @@ use crate::rig::Rig;
 words! {
 /// What becomes of a thing.
 pub enum Loss {
-    /// It stays with her, or on the person.
+    /// It stays with it, or on the person.
     Stays,
     /// It floats, and drifts off.
     #[strum(message = "drifts off")]
@@ -31,7 +31,7 @@ pub struct Audited {
     pub price: Option<f64>,
 }
 
-/// What is lost of a layout when she goes over.
+/// What is lost of a layout when it goes over.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Audit {
     /// Each thing's end, in the layout's order.
@@ -129,7 +129,7 @@ fn loss(stowed: &Stowed, layout: &Layout) -> Loss {
     }
 }
 
-/// Whether what must lie dry does so though she lies on her side: its place must be
+/// Whether what must lie dry does so though it lies on its side: its place must be
 /// dry when held under.
 fn dry_enough(stowed: &Stowed, layout: &Layout, rig: &Rig) -> bool {
     let Some(lies) = &stowed.lies else {

@@ -106,7 +106,7 @@ impl Chooser<'_> {
         })
     }
 
-    /// Whether a fitting at `x` is at the end of her where a thing is meant to go: a
+    /// Whether a fitting at `x` is at the end of it where a thing is meant to go: a
     /// motor for the stern on no plate of the bow.
     pub(super) fn at_its_end(&self, gear: &Gear, x: f64) -> bool {
         let fore = |k: &ZoneKind| matches!(k, ZoneKind::BowDeck | ZoneKind::BowHatch);

@@ -8,7 +8,7 @@ use crate::hull::ZoneKind;
 /// Deck space left by a layout.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Deck {
-    /// Floor left to stand on, m²; `None` where she has none.
+    /// Floor left to stand on, m²; `None` where it has none.
     pub standing_floor: Option<f64>,
     /// Tank well left, m².
     pub well_free: f64,

@@ -24,7 +24,7 @@ pub struct Item<'r> {
     pub inside: Option<usize>,
     /// Whether it is a leash that ties something.
     pub ties: bool,
-    /// Whether a leash ties it to her.
+    /// Whether a leash ties it to it.
     pub tied: bool,
     /// How it is laid.
     pub pose: Pose,

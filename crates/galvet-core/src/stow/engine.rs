@@ -17,7 +17,7 @@ use crate::rig::Rig;
 /// Most single things laid into places; what a rig has beyond lies where it says.
 pub const MOST: usize = 200;
 
-/// How she lies with a layout, for levelling it.
+/// How it lies with a layout, for levelling it.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Balance {
     /// Trim, bow up positive, °.
@@ -26,10 +26,10 @@ pub struct Balance {
     pub per_degree: f64,
 }
 
-/// Bow down beyond this she ploughs and wanders, stern down beyond that she slaps
+/// Bow down beyond this it ploughs and wanders, stern down beyond that it slaps
 /// (handbook, chapter 3), °.
 pub const LEVEL: (f64, f64) = (-0.5, 1.5);
-/// Things lighter than this are not moved for her balance, kg.
+/// Things lighter than this are not moved for its balance, kg.
 const HEAVY: f64 = 2.5;
 
 /// A rig and a space, ready to be laid out.
@@ -158,8 +158,8 @@ impl<'a> Engine<'a> {
         (self.layout(&found), out)
     }
 
-    /// The best layout found with her trim in mind: `balance` is how she lies with
-    /// [`Engine::lay`], `band` between which trims she is level enough, °.
+    /// The best layout found with its trim in mind: `balance` is how it lies with
+    /// [`Engine::lay`], `band` between which trims it is level enough, °.
     #[must_use]
     pub fn lay_level(&self, balance: Balance, band: (f64, f64)) -> Layout {
         let mut search = Search::new(&self.chooser, &self.choices, &self.pinned);
@@ -170,7 +170,7 @@ impl<'a> Engine<'a> {
     }
 
     /// Moves things between places that are as good for them, as long as that
-    /// brings her nearer to level, and takes list out of her.
+    /// brings it nearer to level, and takes list out of it.
     fn even_out(&self, search: &mut Search<'_>, balance: Option<(Balance, (f64, f64))>) {
         let items = self.chooser.items;
         let masses: Vec<f64> = (0..items.len())
@@ -186,7 +186,7 @@ impl<'a> Engine<'a> {
         };
         let start = moments(&self.places(&search.found()));
         let unlevel = |m: [f64; 2]| {
-            // Mass further aft trims her bow up.
+            // Mass further aft trims it bow up.
             let trim = balance.map_or(0.0, |(b, _)| b.trim + (m[0] - start[0]) / b.per_degree);
             let (low, high) = balance.map_or(LEVEL, |(_, band)| band);
             let over = (low - trim).max(trim - high).max(0.0);

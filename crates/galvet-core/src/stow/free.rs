@@ -1,5 +1,5 @@
 //! What of a hull's space is kept free, how far a guess may be out, and what place
-//! a point of her plan belongs to.
+//! a point of its plan belongs to.
 
 use super::space::{Area, KeepOut, Reserve, Space};
 use crate::guide::{Guide, Guides};
@@ -10,7 +10,7 @@ const SEAT_BACK: f64 = 0.25;
 const SEAT_WIDTH: f64 = 0.50;
 
 impl Space {
-    /// Marks what of her sides is better left clear: where one casts and lands a
+    /// Marks what of its sides is better left clear: where one casts and lands a
     /// fish, and where the other hand steers.
     pub(super) fn reserve(&mut self, survey: &Survey, guides: &Guides) {
         let side = self.aboard.hand.side();
@@ -33,7 +33,7 @@ impl Space {
     }
 
     /// What a thing whose top stands over the gunwale would be in the way of at a
-    /// point of her plan.
+    /// point of its plan.
     #[must_use]
     pub fn in_the_way(&self, x: f64, y: f64, top: f64) -> Option<&'static str> {
         let stands_up = top > self.gunwale + 0.05;
@@ -41,8 +41,8 @@ impl Space {
         found.map(|r| r.why)
     }
 
-    /// The place at a point of her plan, by its name: a rail there, else the
-    /// smallest area, else the area nearest; empty where she has none.
+    /// The place at a point of its plan, by its name: a rail there, else the
+    /// smallest area, else the area nearest; empty where it has none.
     #[must_use]
     pub fn place_at(&self, x: f64, y: f64) -> &str {
         let rail = self.rails.iter().find(|r| {

@@ -27,7 +27,7 @@ pub struct Lies {
     pub adapter: Option<String>,
     /// Whether a person put it there.
     pub pinned: bool,
-    /// What becomes of it when she goes over.
+    /// What becomes of it when it goes over.
     pub tether: Tether,
     /// Whether its place is shut: a hatch, a console.
     pub shut_in: bool,

@@ -1,7 +1,7 @@
 //! Where everything of a rig lies on one hull: the stowing engine.
 //!
-//! `(Space, Rig, pins) → Layout`: a [`Space`] is what a hull offers as she is set
-//! up with who is in her, a [`Layout`] where each thing lies, how it is held, and
+//! `(Space, Rig, pins) → Layout`: a [`Space`] is what a hull offers as it is set
+//! up with who is in it, a [`Layout`] where each thing lies, how it is held, and
 //! what could not be placed and why. The load of a hull comes from a [`Layout`]
 //! and from nothing else.
 //!

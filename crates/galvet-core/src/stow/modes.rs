@@ -1,5 +1,5 @@
 //! One layout in the four modes of a day: rods, net, poles and lids lie elsewhere
-//! when she is under way, fished from, a fish is landed, or the surf is run.
+//! when it is under way, fished from, a fish is landed, or the surf is run.
 
 use super::layout::{Layout, Lies, Stowed};
 use super::space::Space;
@@ -15,7 +15,7 @@ pub enum Mode {
     /// Going: everything lies as it was laid out.
     #[strum(message = "under way")]
     UnderWay,
-    /// Fishing: a rod in the hand, what holds her is out.
+    /// Fishing: a rod in the hand, what holds it is out.
     Fishing,
     /// Landing a fish: the net in the hand over the side, the fish at the gunwale.
     #[strum(message = "landing a fish")]
@@ -72,7 +72,7 @@ impl Layout {
     }
 }
 
-/// Whether a thing is out when she is fished from: an anchor, a pole.
+/// Whether a thing is out when it is fished from: an anchor, a pole.
 fn holds_her(gear: &Gear) -> bool {
     gear.category == Category::Anchoring && gear.electric == crate::gear::Electric::None
 }

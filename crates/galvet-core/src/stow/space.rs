@@ -1,4 +1,4 @@
-//! The space a hull offers as she is set up, with who is in her: areas to lay
+//! The space a hull offers as it is set up, with who is in it: areas to lay
 //! things in, rails and sockets to fix them to, what is kept free.
 //!
 //! Heights count from the cockpit floor (a board's deck), like every height of a
@@ -11,7 +11,7 @@ use crate::hull::{
     Survey, Zone, ZoneKind, fittings, zones,
 };
 
-/// Who is in her and how, as far as space goes.
+/// Who is in it and how, as far as space goes.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Aboard {
     /// How they fish.
@@ -24,7 +24,7 @@ pub struct Aboard {
     pub others: Vec<[f64; 2]>,
 }
 
-/// A part of her side that is better left clear of what stands up: not kept free,
+/// A part of its side that is better left clear of what stands up: not kept free,
 /// but anything that finds as good a place elsewhere goes there.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Reserve {
@@ -39,7 +39,7 @@ pub struct Reserve {
 }
 
 impl Reserve {
-    /// Whether a point of her plan lies in it.
+    /// Whether a point of its plan lies in it.
     #[must_use]
     pub fn holds(&self, x: f64, y: f64) -> bool {
         (self.from..=self.to).contains(&x) && y * self.side > 0.05
@@ -241,13 +241,13 @@ pub struct Space {
     pub size: [f64; 2],
     /// Who is aboard.
     pub aboard: Aboard,
-    /// How she is driven.
+    /// How it is driven.
     pub propulsion: Propulsion,
-    /// The standing floor: its area in m², where she has one.
+    /// The standing floor: its area in m², where it has one.
     pub standing_floor: Option<f64>,
-    /// Whether no fitting of hers is on record: what one might be is not known.
+    /// Whether no fitting of its is on record: what one might be is not known.
     pub unfitted: bool,
-    /// Parts of her sides better left clear.
+    /// Parts of its sides better left clear.
     pub reserves: Vec<Reserve>,
 }
 

@@ -46,7 +46,7 @@ impl Refusal {
                 format!("{needs} high at {place}, in the paddle's way above {gives}")
             }
             RefusedBy::NoRoom => format!("what else is there leaves no room in {place}"),
-            RefusedBy::NothingHolds if place.is_empty() => "nothing on her holds it".to_owned(),
+            RefusedBy::NothingHolds if place.is_empty() => "nothing on it holds it".to_owned(),
             RefusedBy::NothingHolds => format!("nothing at {place} holds it"),
             RefusedBy::NotThere => format!("meant for {place}, and there is none"),
         }

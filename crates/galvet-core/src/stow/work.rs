@@ -137,10 +137,10 @@ impl Sounding {
     pub const fn beaching(self) -> &'static str {
         match self {
             Self::Recess => "safe on a beach where it stands no prouder than its recess",
-            Self::Arm => "swing it up before she grounds",
+            Self::Arm => "swing it up before it grounds",
             Self::Inside => "safe on any beach",
-            Self::Bolted => "takes the ground first: lift her, do not drag",
-            Self::Drive => "lift the drive before she grounds",
+            Self::Bolted => "takes the ground first: lift it, do not drag",
+            Self::Drive => "lift the drive before it grounds",
         }
     }
 }

@@ -287,7 +287,7 @@ pub fn gz(settled: &Settled<1>, weight: &Weight<1>) -> f64 {
     galvet_core::float::arm(&settled.attitude, &settled.immersion, weight).0[0]
 }
 
-/// A hull that capsizes whoever sits in her: narrow, sharp, a high seat.
+/// A hull that capsizes whoever sits in it: narrow, sharp, a high seat.
 pub fn needle() -> Survey {
     survey(
         Construction::SitOnTop,

@@ -113,7 +113,7 @@ struct BringsEntry {
     /// Length of the longest fish it takes.
     #[serde(skip_serializing_if = "Option::is_none")]
     fish_m: Option<f64>,
-    /// A leash: how many things it ties to her.
+    /// A leash: how many things it ties to it.
     #[serde(skip_serializing_if = "is_nought")]
     tethers: u16,
     /// Whether one pulls oneself up by it.

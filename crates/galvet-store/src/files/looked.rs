@@ -36,7 +36,7 @@ struct TrialDoc {
     who: String,
     #[serde(default, skip_serializing_if = "String::is_empty")]
     date: String,
-    /// Whether they stood in her.
+    /// Whether they stood in it.
     #[serde(default)]
     stood: bool,
     /// `steady`, `care` or `sat-down`.
@@ -174,7 +174,7 @@ impl LookedDoc {
             .flat_map(|k| [&k.finding, &k.who, &k.date, &k.why]);
         let trials = self.trials.iter().flat_map(|t| [&t.who, &t.date, &t.note]);
         if self.trials.len() > MOST_TRIALS {
-            return Err(format!("more than {MOST_TRIALS} trial paddles"));
+            return Err(format!("more than {MOST_TRIALS} test paddles"));
         }
         if texts
             .chain(trials)

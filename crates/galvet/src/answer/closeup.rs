@@ -1,4 +1,4 @@
-//! One hull with a rig on her, looked at closely: what the stow board shows.
+//! One hull with a rig on it, looked at closely: what the stow board shows.
 
 use super::desk::{Desk, Hull};
 use galvet_core::advise::power::{Power, power};
@@ -15,7 +15,7 @@ use galvet_core::stow::{
 };
 use std::sync::Arc;
 
-/// How she lies at a point of the day.
+/// How it lies at a point of the day.
 #[derive(Debug, Clone)]
 pub struct Point {
     /// When; `None`: everything aboard at once.
@@ -26,12 +26,12 @@ pub struct Point {
     pub figures: Values,
 }
 
-/// A hull with a rig on her.
+/// A hull with a rig on it.
 #[derive(Debug)]
 pub struct Closeup {
     /// Hull, question and loads.
     pub setup: Setup,
-    /// What she offers.
+    /// What it offers.
     pub space: Space,
     /// The shape that is drawn.
     pub shape: Shape,
@@ -44,21 +44,21 @@ pub struct Closeup {
     /// Height of the floor above the baseline, m.
     pub floor: f64,
     /// Height of the water at bow and stern, m above the baseline; `None` where
-    /// she does not rest.
+    /// it does not rest.
     pub water: Option<(f64, f64)>,
     /// What is being done.
     pub mode: Mode,
-    /// Whether the angler can be set up in her.
+    /// Whether the angler can be set up in it.
     pub fit: LegRoom,
     /// A paddle for this beam, seat and angler, m.
     pub paddle: f64,
-    /// What is lost when she goes over.
+    /// What is lost when it goes over.
     pub audit: Audit,
     /// Through the day.
     pub day: Vec<Point>,
-    /// A layout that trims her better, and her trim with it, °.
+    /// A layout that trims it better, and its trim with it, °.
     pub better: Option<(Vec<Pin>, f64)>,
-    /// Her seat moved to trim her better.
+    /// Its seat moved to trim it better.
     pub seat: Option<SeatMove>,
     /// What holding it all takes.
     pub work: Work,
@@ -163,7 +163,7 @@ fn figures_of(setup: &Setup, shape: &Shape) -> (Values, Fate) {
     figures
 }
 
-/// Launch, midday, return, and everything aboard at once: she is ranked by the worst
+/// Launch, midday, return, and everything aboard at once: it is ranked by the worst
 /// of them, figure by figure.
 fn day(setup: &Setup, shape: &Shape) -> Vec<Point> {
     let point = |hour: Option<Hour>| {

@@ -111,7 +111,7 @@ impl Desk {
     /// Plausible shapes of a hull.
     ///
     /// # Errors
-    /// [`CannotFloat`].
+    /// [`galvet_core::plausible::CannotFloat`].
     pub fn shapes(&self, hull: &Hull) -> Shapes {
         let make =
             || Posterior::of(hull.survey.clone(), self.guides.clone(), DEFAULT_SIZE).map(Arc::new);
@@ -128,7 +128,7 @@ impl Desk {
     }
 
     /// The question with the standing support of the hull one knows, for who judges
-    /// others without her.
+    /// others without it.
     #[must_use]
     pub fn yardstick(&self, brief: &Brief, hulls: &[Hull]) -> Brief {
         let mut out = brief.clone();
@@ -143,7 +143,7 @@ impl Desk {
     /// A hull's figures under a question.
     ///
     /// # Errors
-    /// [`CannotFloat`].
+    /// [`galvet_core::plausible::CannotFloat`].
     pub fn afloat(&self, hull: &Hull, brief: &Brief) -> Figures {
         let floating = Arc::new(brief.floating_part(self.guides()));
         let Ok(figures) = self.afloat_by(hull, &floating_key(brief, self.guides()), |shapes| {

@@ -9,7 +9,7 @@ use galvet_core::question::Brief;
 use galvet_core::rank::{Ranked, RuledOut, judge};
 use std::sync::Arc;
 
-/// A hull in one way of setting her up.
+/// A hull in one way of setting it up.
 #[derive(Debug, Clone)]
 pub struct Way {
     /// "as delivered", a configuration's name, a hull's.
@@ -35,7 +35,7 @@ pub struct Outcome {
     pub ruled_out: Option<RuledOut>,
 }
 
-/// The ways a hull's record knows: as delivered, as she stands, with each change
+/// The ways a hull's record knows: as delivered, as it stands, with each change
 /// that is planned, and each configuration.
 #[must_use]
 pub fn ways(hull: &Hull) -> Vec<Way> {
@@ -61,7 +61,7 @@ pub fn ways(hull: &Hull) -> Vec<Way> {
     )];
     if modifications.iter().any(done) {
         all.push(Way {
-            name: "as she stands".to_owned(),
+            name: "as it stands".to_owned(),
             hull: hull.clone(),
             seat: None,
         });
@@ -141,7 +141,7 @@ mod tests {
             names,
             [
                 "as delivered",
-                "as she stands",
+                "as it stands",
                 "with rear hatch for the battery",
                 "fishing, drive in",
                 "travelling, paddled",
@@ -161,7 +161,7 @@ mod tests {
             let afloat = out[n].afloat.as_ref().unwrap();
             afloat.assessment.median(Quantity::Counted).unwrap()
         };
-        // The strap of 0.3 kg is on her; the hatch of 0.9 kg would come on top.
+        // The strap of 0.3 kg is on it; the hatch of 0.9 kg would come on top.
         assert!((counted(1) - counted(0) - 0.3).abs() < 1e-9);
         assert!((counted(2) - counted(1) - 0.9).abs() < 1e-9);
         // The seat high against low: less steady seated.

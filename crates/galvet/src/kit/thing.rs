@@ -291,7 +291,7 @@ fn how_it_lies() -> Group<D> {
             maybe_choice("dryness", "must lie", "wet or dry", |d: &mut D| {
                 &mut d.gear.needs.dry
             }),
-            choice("tether", "when she goes over it", |d: &mut D| {
+            choice("tether", "when it goes over it", |d: &mut D| {
                 &mut d.gear.tether
             }),
             tick("soft", "soft: gives where it is pressed", |d: &mut D| {

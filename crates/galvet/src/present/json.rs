@@ -95,7 +95,7 @@ struct Figures {
     load: Value,
     /// The hour at which a figure is worst, where that is not with everything aboard.
     worst_at: Map<String, Value>,
-    /// Where the rig lies on her, and what is left of her deck.
+    /// Where the rig lies on it, and what is left of its deck.
     stow: Value,
 }
 

@@ -76,7 +76,7 @@ pub(super) fn hands() -> Vec<Offer> {
 
 pub(super) fn launches() -> Vec<Offer> {
     Offer::all(|l| match l {
-        Launch::Ramp => "she is rolled or slid in",
+        Launch::Ramp => "it is rolled or slid in",
         Launch::Beach => "dragged, or rolled on wide wheels",
         Launch::Bank => "lifted down and up again",
         Launch::Steps => "carried",

@@ -38,7 +38,7 @@ pub enum PartId {
     Others,
     /// Which hand casts and lands.
     Hand,
-    /// From what she is launched.
+    /// From what it is launched.
     Launch,
     /// How it is fished.
     Fishing,
@@ -46,13 +46,13 @@ pub enum PartId {
     Practice,
     /// Back and knees.
     Joints,
-    /// How she may be driven.
+    /// How it may be driven.
     Drive,
     /// Whether holes may be drilled.
     Drilling,
     /// A hull the angler has stood in.
     Known,
-    /// How she felt.
+    /// How it felt.
     Felt,
     /// Distance a day.
     Distance,

@@ -154,7 +154,7 @@ pub static PARTS: [Part; COUNT] = {
             &["wishes", "launch"],
             Words(launches),
             "ramp",
-            "from what she is launched",
+            "from what it is launched",
             "",
         ),
         part(
@@ -190,7 +190,7 @@ pub static PARTS: [Part; COUNT] = {
             &["wishes", "drive"],
             Words(drives),
             "any",
-            "how she may be driven",
+            "how it may be driven",
             "",
         ),
         part(
@@ -217,7 +217,7 @@ pub static PARTS: [Part; COUNT] = {
             &["known", "felt"],
             Words(felt),
             "steady",
-            "how she felt",
+            "how it felt",
             "",
         ),
         part(
@@ -298,7 +298,7 @@ pub static PARTS: [Part; COUNT] = {
             &["must", "seats"],
             Limit(MustHaves::SEATS, 0, "seats at least"),
             "",
-            "seats she must have",
+            "seats it must have",
             "2; empty where one will do",
         ),
         part(
@@ -307,7 +307,7 @@ pub static PARTS: [Part; COUNT] = {
             &["must", "track_m"],
             Limit(MustHaves::TRACK, 2, "track at least"),
             "",
-            "track she must have, all of it together",
+            "track it must have, all of it together",
             "0.8 m or 2' 7\"; empty where it does not matter",
         ),
         part(

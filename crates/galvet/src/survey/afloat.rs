@@ -250,7 +250,7 @@ mod tests {
 
     #[test]
     fn a_tilt_test_is_reduced_with_all_that_floats() {
-        // Δ = 120 kg and GM 0.25 m: 10 kg moved 0.3 m heel her by atan 0.1.
+        // Δ = 120 kg and GM 0.25 m: 10 kg moved 0.3 m heel it by atan 0.1.
         let heel = 0.1_f64.atan().to_degrees();
         let heels = [format!("{heel}"), format!("-{heel}"), "0".to_owned()];
         let typed = form(&[

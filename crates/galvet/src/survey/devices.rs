@@ -75,7 +75,7 @@ impl Simulated {
         }
     }
 
-    /// A tilt meter on a hull heeled by `heel` degrees: she rolls by 2° at first, it
+    /// A tilt meter on a hull heeled by `heel` degrees: it rolls by 2° at first, it
     /// shows a tenth.
     #[must_use]
     pub fn tilt_meter(heel: f64) -> Self {

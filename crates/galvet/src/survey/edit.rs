@@ -135,7 +135,7 @@ pub fn doubt_again(hull: &mut HullRecord, finding: &str) {
     hull.survey.looked.kept.retain(|k| k.finding != finding);
 }
 
-/// Says that she has not a place of the template, or that she has it after all.
+/// Says that it has not a place of the template, or that it has it after all.
 pub fn set_absent(hull: &mut HullRecord, place: &str, absent: bool) {
     let all = &mut hull.survey.looked.absent;
     all.retain(|name| name != place);

@@ -62,7 +62,7 @@ pub const FIELDS: [Field; 16] = [
     field(
         "hull-model",
         "name or model",
-        "needed to keep her",
+        "needed to keep it",
         FieldKind::Text,
         "",
     ),

@@ -21,7 +21,7 @@ impl Draft for Configuration {
     }
 }
 
-/// A configuration nobody has described yet: as she stands.
+/// A configuration nobody has described yet: as it stands.
 pub(crate) fn new_configuration(survey: &Survey) -> Configuration {
     Configuration {
         name: String::new(),

@@ -183,12 +183,12 @@ pub enum ZoneStep {
     Begin(bool),
     /// Its measurement is taken off: a guess again.
     Forget,
-    /// She has none.
+    /// It has none.
     Absent,
 }
 
 /// Said of a place somebody else says is not there.
-const ABSENT: &str = "somebody said meanwhile that she has none; keeping this says she has";
+const ABSENT: &str = "somebody said meanwhile that it has none; keeping this says it has";
 
 /// Does to the record as it stands what a form asks of a zone.
 ///
@@ -205,7 +205,7 @@ pub fn keep_zone(
         set_absent(hull, name, false);
     }
     let Some(now) = zone_of(&hull.survey, name) else {
-        // What was on its way as begun is overtaken by “she has none”.
+        // What was on its way as begun is overtaken by “it has none”.
         return match step {
             ZoneStep::Begin(_) => Ok(()),
             _ => Err(ABSENT.into()),

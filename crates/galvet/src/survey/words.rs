@@ -1,4 +1,4 @@
-//! What is said of a hull in words, and how she was judged: their forms.
+//! What is said of a hull in words, and how it was judged: their forms.
 
 use crate::form::{
     Draft, Field, Mistakes, Table, answer, choice, count, line, maybe_choice, name, note, tick,
@@ -88,7 +88,7 @@ fn judgement(judgement: Judgement) -> Field<Survey> {
     )
 }
 
-/// The form of what is judged of her.
+/// The form of what is judged of it.
 pub(crate) fn judged_form() -> Table<Survey> {
     Table::plain(Judgement::ALL.iter().copied().map(judgement).collect())
 }

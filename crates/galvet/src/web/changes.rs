@@ -1,4 +1,4 @@
-//! Changes of a hull, made or planned, and ways of setting her up, compared.
+//! Changes of a hull, made or planned, and ways of setting it up, compared.
 
 use super::address::address;
 use super::answered::Part;

@@ -32,10 +32,10 @@ struct ComparePage {
     table: SideBySide,
 }
 
-/// What parts a hull's slug from the number of one of her ways.
+/// What parts a hull's slug from the number of one of its ways.
 const WAY: char = '~';
 
-/// A hull as she is, by her slug; or one of her ways, by slug and number.
+/// A hull as it is, by its slug; or one of its ways, by slug and number.
 fn way_of(records: &Records, key: &str) -> Option<Way> {
     let (slug, way) = match key.split_once(WAY) {
         Some((slug, number)) => (slug, Some(number.parse::<usize>().ok()?)),

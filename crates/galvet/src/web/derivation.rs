@@ -20,7 +20,7 @@ struct DerivationPage {
     sentence: Sentence,
     key: String,
     name: String,
-    /// `None` where she cannot be floated yet.
+    /// `None` where it cannot be floated yet.
     derived: Option<Derivation>,
 }
 

@@ -6,6 +6,7 @@ use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::hull::{self, HullView};
+use crate::present::page::hull_head::place;
 use crate::present::page::sentence::{self, Sentence};
 use askama::Template;
 use askama_web::WebTemplate;
@@ -34,6 +35,9 @@ async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, 
     let mut sentence = sentence::sentence(&asked, &records.catalogue, path, reader.units);
     sentence.moved = moved_on(visit, &records.hulls[index], &asked, &records).await?;
     let (brief, desk) = (asked.brief.clone(), shared.desk.clone());
+    // Whoever comes from the ranking is told the place; it is not ranked for that.
+    let ranked = desk.known(records.state, &brief);
+    let place = ranked.map_or(String::new(), |answer| place(&answer, slug));
     let view = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&records.hulls[index], &brief);
         let brief = desk.yardstick(&brief, &records.hulls);
@@ -47,7 +51,10 @@ async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, 
     let page = HullPage {
         frame: visit.frame("hull", here),
         sentence,
-        hull: view.await?,
+        hull: HullView {
+            place,
+            ..view.await?
+        },
     };
     Ok(answered(&asked, page))
 }

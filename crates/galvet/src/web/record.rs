@@ -298,7 +298,7 @@ async fn back(slug: &str, form: Form<BackForm>, visit: Visit<'_>) -> Answer {
             Ok(_) => Ok(()),
             Err(StoreError::Nothing(why)) => Err(EditError::Refused(why.into())),
             Err(StoreError::Conflict { .. }) => Err(EditError::Refused(
-                "somebody changed her at the same moment; try once more".into(),
+                "somebody changed it at the same moment; try once more".into(),
             )),
             Err(error) => Err(error.into()),
         }

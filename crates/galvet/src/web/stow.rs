@@ -1,4 +1,4 @@
-//! The stow board of a hull: the rig of the question laid out on her, things put by
+//! The stow board of a hull: the rig of the question laid out on it, things put by
 //! hand, tried before they are kept.
 
 use super::address::address;
@@ -181,7 +181,7 @@ impl SentPin {
             self.place
         };
         if place.is_empty() {
-            return Err("there is nothing on her to put it".to_owned());
+            return Err("there is nothing on it to put it".to_owned());
         }
         let pin = Pin {
             thing: self.thing,

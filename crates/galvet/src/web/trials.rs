@@ -1,4 +1,4 @@
-//! Trial paddles: who was in a hull, and how she felt.
+//! Trial paddles: who was in a hull, and how it felt.
 
 use super::edit;
 use super::reader::today;
@@ -110,7 +110,7 @@ async fn log(
     let Some(trial) = trial else {
         let page = trials_page(slug, &visit).await?;
         let page = TrialsPage {
-            trouble: "say how she felt".to_owned(),
+            trouble: "say how it felt".to_owned(),
             who,
             note,
             ..page

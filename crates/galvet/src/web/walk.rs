@@ -29,7 +29,7 @@ struct WalkPage {
 }
 
 impl WalkPage {
-    /// Address that says she has a place after all.
+    /// Address that says it has a place after all.
     fn there(&self, zone: &str) -> String {
         let path = format!("/hulls/{}/walk/there", self.walk.key);
         address(&path, &self.frame.query, &[("zone", zone)])
@@ -52,7 +52,7 @@ fn at(slug: &str, query: &str, zone: Option<&str>, from_stern: bool) -> String {
     address(&format!("/hulls/{slug}/walk"), query, &pairs)
 }
 
-/// What would tell most of her under the question.
+/// What would tell most of it under the question.
 async fn next(slug: &str, visit: &Visit<'_>) -> Result<Vec<NextStep>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let records = shared.records().await?;
@@ -76,7 +76,7 @@ async fn walk_page(
 ) -> Result<WalkPage, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
     let (survey, lines) = edit::drawn(shared, slug).await?;
-    // A place typed in that somebody else says she has not, is shown as she had it.
+    // A place typed in that somebody else says it has not, is shown as it had it.
     let absent = |name: &String| survey.looked.absent.contains(name);
     let anew = !not_taken.typed.is_empty() && zone.as_ref().is_some_and(absent);
     let mut survey = Survey::clone(&survey);
@@ -118,11 +118,11 @@ async fn page(
     walk_page(slug, &visit, at, NotTaken::default()).await
 }
 
-/// Says that she has a place of the template after all.
+/// Says that it has a place of the template after all.
 #[post("/hulls/<slug>/walk/there?<zone>")]
 async fn there_after_all(slug: &str, zone: String, visit: Visit<'_>) -> Result<Redirect, Trouble> {
     let to = at(slug, &visit.query, Some(&zone), false);
-    let label = format!("{zone} on her after all");
+    let label = format!("{zone} on it after all");
     let done = edit::edit(&visit, slug, label, move |hull| -> Result<(), Refusal> {
         survey::set_absent(hull, &zone, false);
         Ok(())
@@ -151,7 +151,7 @@ async fn measure(
     }
     let label = match action(&typed) {
         "forget" => format!("{zone} taken off"),
-        "absent" => format!("no {zone} on her"),
+        "absent" => format!("no {zone} on it"),
         "draft" => format!("{zone} begun"),
         _ => format!("{zone} measured"),
     };

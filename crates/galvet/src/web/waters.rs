@@ -37,7 +37,7 @@ impl OnPage for Water {
         "the waters",
         "A new water",
         "Put it among the waters",
-        "throw it away",
+        "Delete",
     ];
 
     fn all(catalogue: &Catalogue) -> &[Self] {

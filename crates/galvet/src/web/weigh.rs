@@ -20,7 +20,7 @@ struct WeighForm<'r> {
     measure: &'r str,
 }
 
-/// Hangs her on the scale, waits until it is steady, and notes what it shows.
+/// Hangs it on the scale, waits until it is steady, and notes what it shows.
 #[post("/hulls/<slug>/weigh", data = "<form>")]
 async fn weigh(
     slug: &str,

@@ -276,7 +276,7 @@ pub enum Filed {
 }
 
 /// The cells of a hull, in the order of [`COLUMNS`]; of one that cannot be floated only
-/// what her record says.
+/// what its record says.
 #[must_use]
 pub fn cells(
     a: Option<&Assessment>,

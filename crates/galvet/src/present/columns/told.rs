@@ -70,7 +70,7 @@ impl Of<'_> {
         }
     }
 
-    /// What the water and the launch ask and she does not: one whole each; what is not
+    /// What the water and the launch ask and it does not: one whole each; what is not
     /// known counts as much less as it costs fewer points.
     fn demands(&self) -> Told {
         let Some(a) = self.a else {

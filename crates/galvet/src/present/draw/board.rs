@@ -1,4 +1,4 @@
-//! Kit on a hull, from above and from the side, on top of her plan.
+//! Kit on a hull, from above and from the side, on top of its plan.
 
 use super::hull::{Figure, figure};
 use super::plan::{AtHand, Frame, HullPlan, SCALE, hull_plan};

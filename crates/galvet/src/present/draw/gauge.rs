@@ -38,6 +38,10 @@ pub struct Gauge {
     pub aboard: String,
     /// The binding limit in words, and where it lies.
     pub binding: String,
+    /// Which limit is met first, in a few words.
+    pub first: &'static str,
+    /// Whether more is aboard than that.
+    pub over: bool,
 }
 
 /// Largest mass that any gauge of a ranking must show, kg.
@@ -64,7 +68,7 @@ fn counted(a: &Assessment) -> f64 {
 fn limit_name(binding: Binding, limit: WaterLimit) -> &'static str {
     match (binding, limit) {
         (Binding::Label, _) => "label",
-        (Binding::WorkingShare, _) => "working share",
+        (Binding::WorkingShare, _) => "working limit",
         (Binding::Waterline, WaterLimit::Floor) => "wet floor",
         (Binding::Waterline, WaterLimit::Deck) => "wet deck",
         (Binding::Waterline, WaterLimit::Gunwale) => "gunwale",
@@ -128,12 +132,28 @@ pub fn gauge(a: &Assessment, full: f64, system: System) -> Gauge {
             limits.join(", ")
         ),
         aboard: mass(counted),
+        first: bound.map_or("no limit is known", |(b, _)| match (b, floor) {
+            (Binding::Label, _) => "label first",
+            (Binding::WorkingShare, _) => "working limit first",
+            (Binding::Waterline, WaterLimit::Floor) => "floor gets wet first",
+            (Binding::Waterline, WaterLimit::Deck) => "deck gets wet first",
+            (Binding::Waterline, WaterLimit::Gunwale) => "gunwale too low first",
+        }),
+        over: bound.is_some_and(|(_, margin)| margin < 0.0),
         binding: bound.map_or("no limit is known".to_owned(), |(b, margin)| {
-            format!(
-                "{} binds at {}",
-                limit_name(b, floor),
-                mass(counted + margin)
-            )
+            let at = mass(counted + margin);
+            match (b, floor) {
+                (Binding::Label, _) => format!("label says {at}"),
+                (Binding::WorkingShare, _) => {
+                    let share = 100.0 * a.setup.brief.water.working_share;
+                    format!("working limit ({share:.0}\u{a0}% of the label) at {at}")
+                }
+                (Binding::Waterline, WaterLimit::Floor) => format!("floor gets wet at {at}"),
+                (Binding::Waterline, WaterLimit::Deck) => format!("deck gets wet at {at}"),
+                (Binding::Waterline, WaterLimit::Gunwale) => {
+                    format!("gunwale too low at {at}")
+                }
+            }
         }),
         segments,
         marks,

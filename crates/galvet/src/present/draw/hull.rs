@@ -191,6 +191,8 @@ pub struct Side {
     pub person: Figure,
     /// The rig, from the side.
     pub things: Vec<Box>,
+    /// Where rods are broken off for the picture.
+    pub breaks: Vec<(String, String)>,
     /// Drive or motor below the hull.
     pub drive: Option<String>,
     /// View box of the plan.
@@ -223,9 +225,11 @@ const STERN_RAKE: f64 = 0.03;
 #[must_use]
 pub fn side(view: &SideView, system: System) -> Side {
     let width = view.length * SIDE_SCALE + 2.0 * SIDE_MARGIN;
+    // Rods end in a break mark over everybody's head.
     let highest = view
         .things
         .iter()
+        .filter(|t| !t.slender)
         .map(|t| t.base + t.size[2])
         .chain(view.lines.sheer.iter().map(|p| p.1))
         .fold(view.person.head.1 + view.person.head_radius, f64::max);
@@ -277,10 +281,17 @@ pub fn side(view: &SideView, system: System) -> Side {
             .map(|t| {
                 let [length, _, height] = t.size;
                 let foot = at((t.x, t.base));
-                let tip = at((t.x + length, t.base + height));
+                let cut = share_below(t, top - BREAK);
+                let tip = at((t.x + cut * length, t.base + cut * height));
                 let corner = at((t.x - 0.5 * length, t.base + height));
                 boxed(t, corner, [length, height], [foot, tip])
             })
+            .collect(),
+        breaks: view
+            .things
+            .iter()
+            .filter(|t| t.slender && share_below(t, top - BREAK) < 1.0)
+            .map(|t| place((t.x + share_below(t, top - BREAK) * t.size[0], top - BREAK)))
             .collect(),
         drive: view.drive.map(|(x, depth)| {
             path([at((x, 0.06)), at((x, -depth))], false)
@@ -311,6 +322,15 @@ pub fn side(view: &SideView, system: System) -> Side {
             "Seen from starboard, bow left: it finds no rest in the water".to_owned()
         },
     }
+}
+
+/// Room left over a break mark, m.
+const BREAK: f64 = 0.05;
+
+/// How much of a leaning thing lies below a height: 1 where all of it does.
+fn share_below(thing: &Thing, height: f64) -> f64 {
+    let over = thing.size[2].max(1e-6);
+    ((height - thing.base) / over).clamp(0.0, 1.0)
 }
 
 /// A thing as a box from its upper left corner, or as its line.

@@ -1,4 +1,4 @@
-//! A hull's lines: plan, profile and body plan, from her stations.
+//! A hull's lines: plan, profile and body plan, from its stations.
 
 use super::path;
 use galvet_core::body::Lines;
@@ -96,7 +96,7 @@ pub fn lines_plan(lines: &Lines, stations: &[Station]) -> LinesPlan {
         body: body.collect(),
         centreline: path([(centre, body_y), (centre, bottom)], false),
         labels: [
-            (plan_y, "from above, half of her"),
+            (plan_y, "from above, half of it"),
             (profile_y, "from the side, bow left"),
             (body_y, "sections: bow to the right, stern to the left"),
         ]

@@ -1,5 +1,5 @@
 //! The map: capacity margin across, stability up, each hull with the stretch in
-//! which nine of ten of her plausible shapes lie.
+//! which nine of ten of its plausible shapes lie.
 
 use super::{coordinate, path};
 use galvet_core::base::System;
@@ -10,13 +10,13 @@ use galvet_core::rank::{Ranking, explain};
 /// A hull on the map.
 pub struct MapMark {
     pub key: String,
-    /// Her place, or a cross where she is ruled out.
+    /// Its place, or a cross where it is ruled out.
     pub label: String,
     pub out: bool,
     pub on_front: bool,
     pub x: String,
     pub y: String,
-    /// Her range: half its width and height, and its middle.
+    /// Its range: half its width and height, and its middle.
     pub soft: [String; 4],
     /// All of it in words.
     pub words: String,
@@ -37,7 +37,7 @@ pub struct Map {
     pub up: Vec<Tick>,
     /// Width of the part in which nothing is in hand, from the left.
     pub short: Option<String>,
-    /// Top of the part in which she is not steady enough for what is asked.
+    /// Top of the part in which it is not steady enough for what is asked.
     pub tender: Option<String>,
     pub across_label: &'static str,
     pub up_label: &'static str,
@@ -103,7 +103,7 @@ fn figures(assessment: &Assessment, up: Quantity) -> Option<(Range, Range)> {
 struct Drawn {
     key: String,
     name: String,
-    /// Her place; `None` where she is ruled out.
+    /// Its place; `None` where it is ruled out.
     place: Option<usize>,
     on_front: bool,
     margin: Range,
@@ -244,12 +244,12 @@ pub fn map(ranking: &Ranking, system: System) -> Option<Map> {
             .map(&y)
             .filter(|at| *at < bottom)
             .map(coordinate),
-        across_label: "tightest margin: further load she takes",
+        across_label: "tightest margin: further load it takes",
         up_label: up.row().label,
     })
 }
 
-/// Below this she is ruled out for what is asked: not steady enough to stand in, or
+/// Below this it is ruled out for what is asked: not steady enough to stand in, or
 /// hardly any lean answered.
 fn threshold(ranking: &Ranking, up: Quantity) -> Option<f64> {
     let entry = ranking.ranked.first()?;

@@ -11,6 +11,7 @@ pub mod gauge;
 pub mod hull;
 pub mod lines;
 pub mod map;
+pub mod meter;
 pub mod overlay;
 pub mod paper;
 pub mod plan;

@@ -50,7 +50,7 @@ pub(super) fn cautions(brief: &Brief) -> Vec<String> {
     out
 }
 
-/// What must be said of how she is driven, carried and stood in.
+/// What must be said of how it is driven, carried and stood in.
 fn said_of_means(brief: &Brief) -> Vec<String> {
     let mut out = Vec::new();
     let mut say = |words: &str| out.push(words.to_owned());

@@ -68,11 +68,11 @@ pub struct Line {
     pub key: String,
     pub name: String,
     pub facts: String,
-    /// Gunwale and recess from above, to the scale of all; empty where she has
+    /// Gunwale and recess from above, to the scale of all; empty where it has
     /// no length or beam.
     pub plan: String,
     pub recess: String,
-    /// "3rd", or why she has no place.
+    /// "3rd", or why it has no place.
     pub place: String,
     pub out: bool,
     pub peril: String,

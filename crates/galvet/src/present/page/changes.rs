@@ -1,5 +1,5 @@
-//! What was or may be changed on a hull, how she is set up, and what each way of
-//! her does under the question.
+//! What was or may be changed on a hull, how it is set up, and what each way of
+//! it does under the question.
 
 use super::variants::SideBySide;
 use crate::form::{FormView, NotTaken};

@@ -70,7 +70,7 @@ pub fn comfort(survey: &Survey, not_taken: &NotTaken) -> ComfortView {
             ),
             theme("Quiet, and what catches a line", &[J::Quiet, J::Snag]),
             theme(
-                "How she goes",
+                "How it goes",
                 &[
                     J::Steering,
                     J::SteeredBy,

@@ -72,7 +72,7 @@ pub fn derivation(
             .iter()
             .map(|s| {
                 format!(
-                    "knowing {} would take away about {:.0}\u{a0}% of the spread of her points",
+                    "knowing {} would take away about {:.0}\u{a0}% of the spread of its points",
                     s.target.label(),
                     100.0 * s.narrows
                 )
@@ -96,10 +96,10 @@ pub(super) fn guide_values(
 }
 
 /// Nine in ten of them.
-pub(super) const OVER_SHAPES: &str = "nine of ten of her plausible shapes";
+pub(super) const OVER_SHAPES: &str = "nine of ten of its possible shapes";
 /// Steps of one shape, a figure of all.
 pub(super) const OF_THE_MIDDLE: &str =
-    "With the numbers of her middle shape; what is shown above is the middle of all of them.";
+    "With the numbers of its middle shape; what is shown above is the middle of all of them.";
 
 /// Decimals that show a guide value as it reckons.
 fn decimals(value: f64) -> usize {
@@ -112,7 +112,7 @@ fn decimals(value: f64) -> usize {
 
 struct Of<'a> {
     a: &'a Assessment,
-    /// The hull as she is when the figure is worst.
+    /// The hull as it is when the figure is worst.
     setup: &'a Setup,
     brief: &'a Brief,
     values: &'a Values,
@@ -236,7 +236,7 @@ impl Of<'_> {
     fn afloat(&self) -> String {
         let carriage = self.setup.carriage();
         format!(
-            "she floats where the water pushed aside weighs what she and all aboard weigh, {}, and its middle lies under theirs: draft {}, trim {}",
+            "it floats where the water pushed aside weighs what it and all aboard weigh, {}, and its middle lies under theirs: draft {}, trim {}",
             self.mass(self.weight(carriage)),
             self.told(Quantity::Draft),
             self.told(Quantity::Trim)
@@ -276,7 +276,7 @@ impl Of<'_> {
         let mut steps = vec![
             self.stiffness(),
             format!(
-                "the shift s = Δ·GZ / (m·cos φ) at the lean where she pushes back hardest, or where water runs in: Δ {}, the angler m {} as dressed: {}",
+                "the shift s = Δ·GZ / (m·cos φ) at the lean where it pushes back hardest, or where water runs in: Δ {}, the angler m {} as dressed: {}",
                 self.mass(self.weight(Carriage::Seated)),
                 self.mass(loads.crew_mass()),
                 answered.map_or("not known".to_owned(), short)

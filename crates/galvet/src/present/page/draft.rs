@@ -1,4 +1,4 @@
-//! The quick start: what is typed, and how she floats with it.
+//! The quick start: what is typed, and how it floats with it.
 
 use super::figure::{Figure, figure_of};
 use super::next::{NextStep, next_steps};
@@ -39,10 +39,10 @@ pub struct FieldView {
     pub drawn: bool,
 }
 
-/// How she floats with what has been typed.
+/// How it floats with what has been typed.
 pub struct DraftFloating {
     pub side: Side,
-    /// Her place, or why she has none.
+    /// Its place, or why it has none.
     pub place: String,
     pub reasons: Vec<String>,
     pub peril: String,
@@ -78,10 +78,10 @@ pub fn draft(
     let floating = match (afloat, answered) {
         (Ok(afloat), Some(answered)) => Ok(floating(afloat, answered, &drafted.survey.key, system)),
         (Err(CannotFloat::NotKnown(what)), _) => {
-            Err(format!("Type the {what} and she floats here, as you type."))
+            Err(format!("Type the {what} and it floats here, as you type."))
         }
         (Err(problem), _) => Err(problem.to_string()),
-        (Ok(_), None) => Err("She floats here as you type.".to_owned()),
+        (Ok(_), None) => Err("It floats here as you type.".to_owned()),
     };
     DraftView {
         fields: FIELDS.iter().map(|f| field(f, draft, drafted)).collect(),
@@ -147,7 +147,7 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
         .position(|e| e.assessment.setup.posterior.survey.key == key);
     let place = match at {
         Some(at) => format!(
-            "she would come {} of {others} for this brief",
+            "it would come {} of {others} for this brief",
             ordinal(at + 1)
         ),
         None => "ruled out for this brief".to_owned(),

@@ -22,7 +22,7 @@ pub struct Figure {
     pub band: String,
     /// "5.1 to 7.3 cm"; empty where the range is no wider than the last digit.
     pub range: String,
-    /// "holds in 40 % of her shapes"; empty where all have it.
+    /// "holds in 40 % of its shapes"; empty where all have it.
     pub share: String,
 }
 
@@ -99,7 +99,7 @@ fn figure(quantity: Quantity, range: Option<Range>, system: System) -> Figure {
     });
     let share = range.filter(|r| r.share < ALL).map(|r| {
         let then = if width.is_some() { ", then" } else { "" };
-        format!("in {} of her shapes{then}", percent(r.share))
+        format!("in {} of its shapes{then}", percent(r.share))
     });
     Figure {
         key: row.key,
@@ -138,12 +138,12 @@ mod tests {
             ("15.0\u{a0}cm", "")
         );
         let most = figure(Quantity::LeanRoom, Some(range(0.9)), System::Metric);
-        assert_eq!(most.share, "in 90\u{a0}% of her shapes, then");
+        assert_eq!(most.share, "in 90\u{a0}% of its shapes, then");
         assert_eq!(most.range, "12.0 to 17.0\u{a0}cm");
         let few = figure(Quantity::SidewaysRoom, Some(range(0.4)), System::Metric);
         assert!(!few.known);
         assert_eq!(few.value, "not on this hull");
-        assert_eq!(few.share, "in 40\u{a0}% of her shapes, then");
+        assert_eq!(few.share, "in 40\u{a0}% of its shapes, then");
     }
 
     #[test]

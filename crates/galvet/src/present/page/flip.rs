@@ -22,7 +22,7 @@ pub struct FlipView {
     pub any: bool,
 }
 
-/// Puts flips into words; `name` gives a hull's name for her key.
+/// Puts flips into words; `name` gives a hull's name for its key.
 #[must_use]
 pub fn view(
     flips: &Flips,

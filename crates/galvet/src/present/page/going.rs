@@ -1,4 +1,4 @@
-//! What it costs to move, and how she lies to the wind.
+//! What it costs to move, and how it lies to the wind.
 
 use super::figure::{percent, signed_percent};
 use crate::present::draw::curve::{EffortCurve, effort_curve};
@@ -185,7 +185,7 @@ fn in_wind(assessment: &Assessment, system: System) -> Vec<Line> {
             "helm at rest",
             "helm",
             both(found.helm_at_rest, &helm),
-            "how far the wind's centre lies behind the hull's, of the length: above zero she turns into the wind",
+            "how far the wind's centre lies behind the hull's, of the length: above zero it turns into the wind",
         ),
         line(
             "helm under way",

@@ -3,17 +3,18 @@
 use super::deck::{deck_lines, kit_doubts, kit_line};
 use super::figure::{Figure, figure_of};
 use super::going::{Going, going};
+use super::hull_head::{Head, head};
 use super::next::{NextStep, next_steps};
 use super::ranking::facts;
 use crate::answer::Afloat;
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Section, Side, section, side};
 use galvet_core::base::{Dimension, Finding, Keyed, System};
-use galvet_core::figures::{Group, Quantity};
+use galvet_core::figures::{Assessment, Group, Quantity};
 use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
-use galvet_core::rank::{demands, peril, reasons, told};
+use galvet_core::rank::{demands, peril, reasons, steadiness, takes, told};
 use galvet_store::files::hulls::HullRecord;
 use std::sync::Arc;
 
@@ -29,12 +30,15 @@ pub struct RecordLine {
 /// Figures under a heading.
 pub struct FigureGroup {
     pub title: &'static str,
+    /// What its figures come to, in words.
+    pub verdict: String,
     pub caution: &'static str,
     pub figures: Vec<Figure>,
 }
 
 /// Drawings and figures of a hull that floats.
 pub struct Floating {
+    pub head: Head,
     pub side: Side,
     pub sections: Vec<Section>,
     pub curve: Curve,
@@ -58,6 +62,8 @@ pub struct HullView {
     pub key: String,
     pub name: String,
     pub facts: String,
+    /// Its place in the ranking, where that is known.
+    pub place: String,
     pub words: Vec<(&'static str, String)>,
     pub record: Vec<RecordLine>,
     pub extra: Vec<(String, String)>,
@@ -92,6 +98,7 @@ pub fn hull(
         key: survey.key.clone(),
         name: survey.name(),
         facts: facts(survey, system),
+        place: String::new(),
         words: words(survey),
         record: record_lines(survey, system),
         extra: record.extra.clone().into_iter().collect(),
@@ -144,8 +151,9 @@ pub fn evidence(evidence: &Evidence, system: System) -> String {
 fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     let assessment = &*afloat.assessment;
     let drawn = afloat.portrait();
-    let group = |group, title, caution| FigureGroup {
+    let group = |group, title, verdict, caution| FigureGroup {
         title,
+        verdict,
         caution,
         figures: Quantity::ALL
             .iter()
@@ -167,6 +175,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     );
     let fine = |m| system.text(Dimension::FineLength, m, 0);
     Floating {
+        head: head(assessment, brief, system),
         side: side(&drawn.side, system),
         sections: drawn
             .sections
@@ -178,16 +187,19 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             group(
                 Group::Capacity,
                 "What it carries",
+                format!("{}.", takes(assessment, system)),
                 "Guidance. The maker's rated capacity and instructions stand above these figures.",
             ),
             group(
                 Group::Floating,
                 "How it lies",
+                lies(assessment, system),
                 "Estimates at rest in flat water; waves, wet clothing and rain come on top.",
             ),
             group(
                 Group::Stability,
                 "How steady it is",
+                format!("{}.", steadiness(assessment, brief)),
                 "Guidance, not a guarantee: wear the flotation aid, always, and try a stand in shallow warm water first.",
             ),
         ],
@@ -211,13 +223,27 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             "Drawn from its measured sections.".to_owned()
         } else {
             format!(
-                "Drawn from the middle of {} plausible shapes, dashed where guessed: depth {}, floor {} above the bottom, fitted hull {}.",
+                "Drawn from the middle of {} possible shapes, dashed where guessed: depth {}, floor {} above the bottom, fitted hull {}.",
                 assessment.sample.len(),
                 fine(shape.depth),
                 fine(shape.floor),
                 system.text(Dimension::Mass, shape.hull_mass, 0)
             )
         },
+    }
+}
+
+/// How a hull lies, in words: its draft, and what its trim does.
+fn lies(a: &Assessment, system: System) -> String {
+    let draft = a.median(Quantity::Deepest);
+    let draft = draft.map(|m| Quantity::Deepest.row().text(system, m));
+    let trim = a
+        .median(Quantity::Trim)
+        .and_then(|t| Quantity::Trim.band(t));
+    match (draft, trim) {
+        (Some(draft), Some(trim)) => format!("Floats in {draft} of water, {trim}."),
+        (Some(draft), None) => format!("Floats in {draft} of water."),
+        _ => "It finds no rest in the water.".to_owned(),
     }
 }
 

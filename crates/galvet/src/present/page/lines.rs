@@ -1,4 +1,4 @@
-//! A hull's lines, and the measured sections put on her.
+//! A hull's lines, and the measured sections put on it.
 
 use crate::present::draw::lines::{LinesPlan, lines_plan};
 use crate::survey::sections_shown;
@@ -38,7 +38,7 @@ pub fn lines(
             _ => 0.0,
         };
         let sections = if survey.offsets.is_empty() {
-            "the middle of her plausible shapes".to_owned()
+            "the middle of its possible shapes".to_owned()
         } else {
             format!("{} sections", stations.len())
         };

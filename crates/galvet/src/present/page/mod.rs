@@ -16,6 +16,7 @@ pub mod fittings;
 pub mod flip;
 pub mod going;
 pub mod hull;
+pub mod hull_head;
 pub mod import;
 pub mod kit;
 pub mod lines;

@@ -35,7 +35,7 @@ impl Moved {
 /// Most hulls told of.
 const MOST: usize = 6;
 
-/// Where each hull stands: her place, or `None` for ruled out.
+/// Where each hull stands: its place, or `None` for ruled out.
 fn places(ranking: &Ranking) -> BTreeMap<&str, (String, Option<usize>)> {
     let ranked = ranking.ranked.iter().enumerate();
     let ranked = ranked.map(|(n, r)| (r.survey().key.as_str(), (r.survey().name(), Some(n + 1))));
@@ -184,7 +184,7 @@ mod tests {
         // Thirty kilograms more on the same boat.
         assert!(x - y > 20.0, "{x} {y}");
         assert!(told.iter().any(|t| t.contains("→ ruled out")), "{told:?}");
-        // Of one hull: her own figures, from the same two rankings.
+        // Of one hull: its own figures, from the same two rankings.
         let keys = [first.survey().key.clone()];
         let hers = about(&was.ranking, &now.ranking, &keys, System::Metric);
         assert_eq!(hers.len(), 1);

@@ -1,4 +1,4 @@
-//! A day with a rig on a hull: what comes and goes, what is lost when she goes
+//! A day with a rig on a hull: what comes and goes, what is lost when it goes
 //! over, what the batteries give.
 
 use crate::answer::{Closeup, Point};
@@ -23,7 +23,7 @@ pub struct DayLine {
 /// A figure at a point of the day.
 pub struct DayCell {
     pub value: String,
-    /// Whether she is ranked by it.
+    /// Whether it is ranked by it.
     pub worst: bool,
     /// What is wrong with it; empty where nothing is.
     pub band: &'static str,
@@ -128,7 +128,7 @@ pub(super) fn red(board: &Closeup) -> Vec<String> {
 }
 
 /// Load, freeboard and trim through the day, each in a box of 220 × 70 between its
-/// least and its most; left out where she does not rest at some point.
+/// least and its most; left out where it does not rest at some point.
 pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
     let points = || points.iter().filter(|p| p.hour.is_some());
     let curve = |label, values: Vec<Option<f64>>, text: &dyn Fn(f64) -> String| {
@@ -174,7 +174,7 @@ pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
     all.into_iter().flatten().collect()
 }
 
-/// The day in lines; in each column the point by which she is ranked is marked.
+/// The day in lines; in each column the point by which it is ranked is marked.
 pub(super) fn day(points: &[Point], posture: Posture, system: System) -> Vec<DayLine> {
     let most = points.iter().map(|p| p.load).fold(1.0, f64::max);
     let worst = day_figures(posture).map(|q| {

@@ -2,6 +2,7 @@
 
 use super::deck::{kit_doubts, kit_line};
 use super::figure::{Figure, figure_of, percent};
+use super::hull_head::{lift, price};
 use crate::answer::Answered;
 use crate::present::columns::{Cell, cells, in_front};
 use crate::present::draw::gauge::{self, Gauge};
@@ -13,7 +14,8 @@ use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::question::{Brief, DeckUse};
 use galvet_core::rank::{
-    Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, told, unchecked,
+    Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, steadiness, takes, told,
+    unchecked,
 };
 use rayon::prelude::*;
 
@@ -23,6 +25,14 @@ pub struct Row {
     pub place: usize,
     pub name: String,
     pub facts: String,
+    /// Steady or not, and how much more it takes, in words.
+    pub steady: String,
+    pub takes: String,
+    /// What the water asks and the hull does not do.
+    pub unmet: Vec<String>,
+    /// What has to be lifted, and what it costs; empty where not known.
+    pub lift: String,
+    pub price: String,
     /// What of the rig is aboard.
     pub kit: String,
     pub glyph: Option<Section>,
@@ -33,7 +43,7 @@ pub struct Row {
     pub columns: Vec<Cell>,
     /// Which of them stand in the row itself, in their order.
     pub front: Vec<usize>,
-    /// In how many cases she beats the next, 0-1.
+    /// In how many cases it beats the next, 0-1.
     pub beats_next: Option<f64>,
     pub score: String,
     pub capacity_points: String,
@@ -150,7 +160,7 @@ fn published(scales: &Scales, brief: &Brief, system: System) -> Vec<String> {
             scales.well.hundred,
             brief.deck.label()
         ),
-        "a figure not known earns nothing and is named; one that only part of a hull's plausible shapes have counts by its share".to_owned(),
+        "a figure not known earns nothing and is named; one that only part of a hull's possible shapes have counts by its share".to_owned(),
     ]
 }
 
@@ -173,6 +183,16 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
         place: index + 1,
         name: survey.name(),
         facts: facts(survey, system),
+        steady: steadiness(a, &ranking.brief),
+        takes: takes(a, system),
+        unmet: entry
+            .demands
+            .iter()
+            .filter(|m| m.met != Some(true))
+            .map(|m| m.short(system))
+            .collect(),
+        lift: lift(survey, system),
+        price: price(survey, system),
         kit: kit_line(&a.setup.loads.layout, &a.setup.brief.rig, system),
         glyph: afloat.map(|a| section(a.glyph(), GLYPH_SCALE, false, system)),
         gauge: gauge::gauge(a, full, system),

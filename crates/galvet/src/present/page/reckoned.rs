@@ -61,13 +61,13 @@ impl Reckoned {
                 "speed that can be kept up for hours in still water, without wind: an estimate"
             }
             Self::Drift => {
-                "how fast she drifts lying beam-on in this water's typical wind; waves and current come on top"
+                "how fast it drifts lying beam-on in this water's typical wind; waves and current come on top"
             }
             Self::Helm => {
-                "how far the wind's centre lies behind the water's under way, of the length: above zero she turns into the wind, and the further from zero, the more work it is to hold her course"
+                "how far the wind's centre lies behind the water's under way, of the length: above zero it turns into the wind, and the further from zero, the more work it is to hold its course"
             }
-            Self::Comfort => "what was judged of her seat, as so many of five: a guide of ours",
-            Self::Trip => "what she costs for each time out, over some years",
+            Self::Comfort => "what was judged of its seat, as so many of five: a guide of ours",
+            Self::Trip => "what it costs for each time out, over some years",
         }
     }
 
@@ -142,7 +142,7 @@ pub fn reckoned(afloat: &Afloat, what: Reckoned, brief: &Brief, system: System) 
             _ => OVER_SHAPES,
         },
         basis: match what {
-            Reckoned::Speed => "With the numbers of her middle shape.",
+            Reckoned::Speed => "With the numbers of its middle shape.",
             Reckoned::Drift | Reckoned::Helm => OF_THE_MIDDLE,
             Reckoned::Comfort | Reckoned::Trip => "",
         },
@@ -226,7 +226,7 @@ impl Of<'_> {
         let a = &self.afloat.assessment;
         let Some(held) = held_back(a) else {
             return vec![
-                "her middle shape does not rest, or goes faster than speeds are reckoned"
+                "its middle shape does not rest, or goes faster than speeds are reckoned"
                     .to_owned(),
             ];
         };
@@ -245,7 +245,7 @@ impl Of<'_> {
                 100.0 * held.efficiency
             ),
             format!(
-                "at {} friction on {} of skin, {} long in the water, holds her back with {friction:.1}\u{a0}N, the waves she makes with {waves:.1}\u{a0}N, still air with {air:.1}\u{a0}N: {sum:.1}\u{a0}N",
+                "at {} friction on {} of skin, {} long in the water, holds it back with {friction:.1}\u{a0}N, the waves it makes with {waves:.1}\u{a0}N, still air with {air:.1}\u{a0}N: {sum:.1}\u{a0}N",
                 speed(held.speed[1]),
                 area(held.wetted_area, self.system),
                 self.text(Dimension::Length, held.waterline, 2)
@@ -276,14 +276,14 @@ impl Of<'_> {
         let shown = |m2| area(m2, self.system);
         vec![
             format!(
-                "in the wind stand {} of her side, {} of people, {} of kit: {}",
+                "in the wind stand {} of its side, {} of people, {} of kit: {}",
                 shown(areas.hull.size),
                 shown(areas.people.size),
                 shown(areas.kit.size),
                 shown(above)
             ),
             format!(
-                "in the water {} of her side, with drive, rudder or skeg let down where she has them",
+                "in the water {} of its side, with drive, rudder or skeg let down where it has them",
                 shown(areas.below.size)
             ),
             format!(
@@ -308,7 +308,7 @@ impl Of<'_> {
         let (at_rest, under_way) = helm(&areas, form.length(), guides);
         vec![
             format!(
-                "the middle of what stands in the wind lies {} from the bow, that of her side in the water {}: {} of her {} at rest",
+                "the middle of what stands in the wind lies {} from the bow, that of its side in the water {}: {} of its {} at rest",
                 place(areas.above().centre()),
                 place(areas.below.centre()),
                 signed_percent(at_rest),
@@ -324,7 +324,7 @@ impl Of<'_> {
 
     fn without_wind(&self) -> String {
         format!(
-            "{} names no wind in knots, or she does not rest",
+            "{} names no wind in knots, or it does not rest",
             self.brief.water.name
         )
     }
@@ -358,7 +358,7 @@ impl Of<'_> {
         let told = survey.value(Measure::Price).zip(self.brief.outing.trips);
         let Some(((price, trips), each)) = told.zip(by_the_trip(survey, self.brief, years)) else {
             return vec![
-                "it takes a price in her record, and trips a year in the question".to_owned(),
+                "it takes a price in its record, and trips a year in the question".to_owned(),
             ];
         };
         vec![format!(
@@ -382,7 +382,7 @@ impl Of<'_> {
             Reckoned::Speed => out
                 .push("a timed mile: what a person keeps up spreads more than hulls do".to_owned()),
             Reckoned::Comfort if out.is_empty() => {
-                out.push("an hour in her seat".to_owned());
+                out.push("an hour in its seat".to_owned());
             }
             _ => {}
         }

@@ -114,6 +114,12 @@ pub struct Sentence {
     pub more: Vec<Pick>,
     /// Of these what asks something, in the sentence.
     pub more_shown: String,
+    /// The question in a few words, for where there is room for one line.
+    pub line: String,
+    /// What differs from the usual, of what does not always stand in the sentence.
+    pub differs: Vec<String>,
+    /// Whether something was not understood: then all of it stands open.
+    pub wrong: bool,
     /// Small changes to try: name and value in the address, words.
     pub tries: Vec<(&'static str, String, String)>,
     /// Typical wave and wind.
@@ -279,12 +285,49 @@ fn exact(system: System, dimension: Dimension, si: f64, least: usize, most: usiz
     system.text(dimension, si, decimals)
 }
 
+/// Whether a part has its usual answer.
+fn is_usual(id: PartId, pick: &Pick) -> bool {
+    let now = pick.choices.iter().find(|c| c.chosen);
+    now.is_none_or(|c| c.key == id.part().usual)
+}
+
+/// What differs from the usual, of what stands behind "more".
+fn differs(sentence: &Sentence, alone: bool) -> Vec<String> {
+    let mut out = Vec::new();
+    if !is_usual(PartId::Hand, &sentence.hand) {
+        out.push(sentence.hand.shown.clone());
+    }
+    if !alone {
+        out.push(sentence.others.shown.clone());
+    }
+    let named = [
+        (PartId::Scuppers, "scuppers", &sentence.scuppers),
+        (PartId::Seat, "seat", &sentence.seat),
+        (PartId::Capacity, "capacity by", &sentence.capacity),
+        (PartId::Stability, "stability by", &sentence.stability),
+        (PartId::Deck, "deck space", &sentence.deck),
+    ];
+    for (id, word, pick) in named {
+        if !is_usual(id, pick) {
+            out.push(format!("{word} {}", pick.shown));
+        }
+    }
+    if sentence.own_weight {
+        let (capacity, rest) = (sentence.weight, sentence.weight_rest);
+        out.push(format!("capacity {capacity} : stability {rest}"));
+    }
+    let more = MORE.iter().zip(&sentence.more);
+    let asked = more.filter(|(id, pick)| !is_usual(**id, pick));
+    out.extend(asked.map(|(_, pick)| pick.shown.clone()));
+    out
+}
+
 /// Those of the last parts that ask something of a hull.
 fn more_shown(more: &[Pick]) -> String {
-    let asks = MORE.iter().zip(more).filter(|(id, pick)| {
-        let now = pick.choices.iter().find(|c| c.chosen);
-        now.is_some_and(|c| c.key != id.part().usual)
-    });
+    let asks = MORE
+        .iter()
+        .zip(more)
+        .filter(|(id, pick)| !is_usual(**id, pick));
     let asked: Vec<&str> = asks.map(|(_, pick)| pick.shown.as_str()).collect();
     if asked.is_empty() {
         "nothing else asked".to_owned()
@@ -318,7 +361,10 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         .collect();
     let more: Vec<Pick> = MORE.iter().map(|&id| make.pick(id)).collect();
     let limits: Vec<Field> = limited.into_iter().map(|l| l.1).collect();
-    Sentence {
+    let mut sentence = Sentence {
+        line: String::new(),
+        wrong: !asked.errors.is_empty(),
+        differs: Vec::new(),
         units: units_key(system),
         action,
         start: asked.start.clone().unwrap_or_default(),
@@ -362,7 +408,13 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
             .iter()
             .map(|saved| (format!("?brief={}", saved.key), saved.titled()))
             .collect(),
-    }
+    };
+    sentence.differs = differs(&sentence, brief.others.is_empty());
+    sentence.line = format!(
+        "{}, {}, {}, {}",
+        sentence.mass.shown, sentence.posture.shown, sentence.rig.shown, sentence.water.shown
+    );
+    sentence
 }
 
 #[cfg(test)]

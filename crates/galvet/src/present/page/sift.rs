@@ -12,7 +12,7 @@ const ONLY: &str = "only-";
 /// One row, as far as sifting goes.
 pub struct Sifted<'a> {
     pub cells: &'a [Cell],
-    /// In how many cases she beats the next, 0-1; `None` for the last.
+    /// In how many cases it beats the next, 0-1; `None` for the last.
     pub beats_next: Option<f64>,
     pub listed: bool,
 }

@@ -1,4 +1,4 @@
-//! The stow board: kit on one hull, what it does to her, what is lost when she goes
+//! The stow board: kit on one hull, what it does to it, what is lost when it goes
 //! over, the day, the power.
 
 use super::deck::{counted, deck_lines};
@@ -15,7 +15,7 @@ use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Change, Quantity};
 use galvet_core::gear::Fixing;
 use galvet_core::hull::Pin;
-use galvet_core::rank::explain::area;
+use galvet_core::rank::{explain::area, scale};
 use galvet_core::stow::{LEVEL, LegRoom, Loss, Mode};
 
 /// A thing in the list.
@@ -91,7 +91,7 @@ pub struct StowView {
     pub clashes: Vec<String>,
     pub better: Option<Offer>,
     pub seat: String,
-    /// How the angler is set up in her.
+    /// How the angler is set up in it.
     pub fit: String,
     pub fit_bad: bool,
     pub paddle: String,
@@ -209,15 +209,15 @@ fn fit_words(fit: LegRoom, system: System) -> String {
             format!("Seat and braces are set {} apart.", by(apart))
         }
         LegRoom::TooShort(m) => format!(
-            "Legs are {} too short for her braces, however seat and braces are slid.",
+            "Legs are {} too short for its braces, however seat and braces are slid.",
             by(m)
         ),
         LegRoom::TooTall(m) => format!(
-            "Legs are {} too long for her braces, however seat and braces are slid.",
+            "Legs are {} too long for its braces, however seat and braces are slid.",
             by(m)
         ),
         LegRoom::NotKnown => {
-            "Whether legs, seat and braces go together is not known: note seat and foot braces among her fittings."
+            "Whether legs, seat and braces go together is not known: note seat and foot braces among its fittings."
                 .to_owned()
         }
     }
@@ -243,8 +243,18 @@ fn names(board: &Closeup) -> Vec<Option<(String, u32)>> {
 
 fn headline(board: &Closeup, system: System) -> Vec<BoardFigure> {
     let layout = &board.setup.loads.layout;
+    // What ranks is told as it is at the hour at which it is worst, as the ranking does.
+    let worst = |q: Quantity| {
+        let now = std::iter::once(board.figures.get(q));
+        let day = board.day.iter().map(|point| point.figures.get(q));
+        let all: Option<Vec<f64>> = now.chain(day).collect();
+        all.and_then(|all| all.into_iter().reduce(f64::min))
+    };
     let figure = |q: Quantity, label, bad: fn(f64) -> bool| {
-        let value = board.figures.get(q);
+        let value = match q {
+            Quantity::BindingMargin | Quantity::StandingSupport | Quantity::LeanRoom => worst(q),
+            _ => board.figures.get(q),
+        };
         BoardFigure {
             label,
             value: value.map_or("does not rest".to_owned(), |v| q.row().text(system, v)),
@@ -257,7 +267,15 @@ fn headline(board: &Closeup, system: System) -> Vec<BoardFigure> {
         value: n.to_string(),
         bad,
     };
+    let brief = &board.setup.brief;
+    let (steady, ends, _) = scale(brief, board.setup.guides());
+    let tender = worst(steady).is_none_or(|v| v < ends[0]);
     let mut line = vec![
+        figure(Quantity::BindingMargin, "margin", |kg| kg < 0.0),
+        BoardFigure {
+            bad: tender,
+            ..figure(steady, steady.row().label, |_| false)
+        },
         BoardFigure {
             label: "placed",
             value: format!("{placed} of {all}"),
@@ -345,7 +363,7 @@ fn kit(
             },
         ));
     }
-    // Bow to stern, like a walk along her; what is packed after its container.
+    // Bow to stern, like a walk along it; what is packed after its container.
     lines.sort_by(|a, b| a.0.total_cmp(&b.0).then(a.1.packed.cmp(&b.1.packed)));
     lines.into_iter().map(|(_, line)| line).collect()
 }

@@ -30,11 +30,11 @@ const fn step(
 
 /// The steps in their order.
 const STEPS: [Step; 17] = [
-    step("water", "water", "Where is she fished?", &[PartId::Water]),
+    step("water", "water", "Where is it fished?", &[PartId::Water]),
     step(
         "launch",
         "launch",
-        "From what is she launched?",
+        "From what is it launched?",
         &[PartId::Launch],
     ),
     step(
@@ -85,25 +85,25 @@ const STEPS: [Step; 17] = [
         "Do back or knees complain?",
         &[PartId::Joints],
     ),
-    step("drive", "drive", "How may she be driven?", &[PartId::Drive]),
+    step("drive", "drive", "How may it be driven?", &[PartId::Drive]),
     step("rig", "what is carried", "What is carried?", &[PartId::Rig]),
     step(
         "limits",
         "store and lift",
-        "How is she stored and lifted?",
+        "How is it stored and lifted?",
         &[PartId::Longest, PartId::Lift],
     ),
     step(
         "vehicle",
         "car or truck",
-        "What takes her to the water?",
+        "What takes it to the water?",
         &[PartId::Roof, PartId::Bed],
     ),
-    step("budget", "budget", "What may she cost?", &[PartId::Budget]),
+    step("budget", "budget", "What may it cost?", &[PartId::Budget]),
     step(
         "musts",
         "must-haves",
-        "What must she have?",
+        "What must it have?",
         &[PartId::Seats, PartId::Track],
     ),
     step(

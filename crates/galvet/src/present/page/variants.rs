@@ -14,12 +14,12 @@ use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
 use galvet_core::portrait::landing;
 use galvet_core::question::Brief;
-use galvet_core::rank::peril;
+use galvet_core::rank::{peril, verdict};
 
 /// One of them.
 pub struct Column {
     pub key: String,
-    /// Whether it is the hull as she stands, whose own pages tell of her.
+    /// Whether it is the hull as it stands, whose own pages tell of it.
     pub herself: bool,
     pub name: String,
     pub facts: String,
@@ -27,9 +27,11 @@ pub struct Column {
     pub place: String,
     pub out: bool,
     pub peril: String,
+    /// Steady or not, and how much more it takes.
+    pub verdict: String,
     pub section: Option<Section>,
     /// The same as somebody leans out to land a fish, and how far it heels then: one
-    /// lean, her own heel.
+    /// lean, its own heel.
     pub landing: Option<(Section, String)>,
     /// Load against the limits, all on one scale.
     pub gauge: Option<Gauge>,
@@ -119,6 +121,9 @@ fn column(outcome: &Outcome, full: f64, system: System) -> Column {
         },
         out: outcome.place.is_none(),
         peril: may_be.unwrap_or_default(),
+        verdict: afloat.map_or(String::new(), |a| {
+            verdict(&a.assessment, &a.assessment.setup.brief, system)
+        }),
         landing: afloat.and_then(|a| {
             let view = landing(&a.assessment)?;
             let heel = Quantity::ReachHeel.row().text(system, view.heel_deg);
@@ -157,7 +162,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
         let value = |cells: &Vec<Cell>| cells[n].value;
         let passing = told.iter().zip(&passes).filter(|(_, passes)| **passes);
         let known = passing.filter_map(|(c, _)| value(c));
-        // How long or wide she is, is neither good nor bad.
+        // How long or wide it is, is neither good nor bad.
         let judged = !matches!(column.which, Which::Length | Which::Beam);
         let best = known.reduce(if column.less { f64::min } else { f64::max });
         let best = best.filter(|_| judged);

@@ -39,12 +39,12 @@ pub struct WalkView {
     pub after: Option<String>,
     pub measured: usize,
     pub from_stern: bool,
-    /// Whether the zone at hand is one somebody else says she has not.
+    /// Whether the zone at hand is one somebody else says it has not.
     pub anew: bool,
-    /// Places of the template she has not.
+    /// Places of the template it has not.
     pub absent: Vec<String>,
     pub findings: Vec<Finding>,
-    /// What would tell most of her now, whatever the place at hand.
+    /// What would tell most of its now, whatever the place at hand.
     pub next: Vec<NextStep>,
 }
 
@@ -124,7 +124,7 @@ fn zone_at_hand(zone: &Zone, not_taken: &NotTaken, system: System) -> Here {
         kind: zone.kind.label(),
         measured: zone.source != Source::Guess,
         from: match (zone.source, zone.date.as_str()) {
-            (Source::Guess, _) => "guessed from her length and beam, good to about 15 %".to_owned(),
+            (Source::Guess, _) => "guessed from its length and beam, good to about 15 %".to_owned(),
             (source, "") => source.label().to_owned(),
             (source, date) => format!("{}, {date}", source.label()),
         },
