@@ -36,7 +36,7 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   await expect(page.locator(".fitting-track")).toHaveCount(2);
   await expectAxeClean(page);
   // Short choices, kept as they are made.
-  await page.getByRole("link", { name: "comfort and manners" }).click();
+  await page.getByRole("link", { name: "Comfort and handling" }).click();
   await page.getByRole("radio", { name: "low", exact: true }).check();
   await expect(page.locator("[data-saved]")).toHaveText("Saved.");
   await page.reload();
@@ -45,7 +45,7 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   ).toBeChecked();
   await expectAxeClean(page);
   // A change planned, and compared before anything is drilled.
-  await page.getByRole("link", { name: "changes", exact: true }).click();
+  await page.getByRole("link", { name: "Modifications", exact: true }).click();
   await page.getByRole("link", { name: "Plan a change" }).click();
   await page.getByLabel("called").fill("battery shelf");
   await page.getByLabel("weighs").fill("2 kg");
@@ -60,7 +60,10 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   );
   expect(over).toBeLessThanOrEqual(0);
   // Each of them undone again, the last first.
-  for (const label of ["change “battery shelf” noted", "comfort and manners"]) {
+  for (const label of [
+    "change “battery shelf” noted",
+    "comfort and handling",
+  ]) {
     await page.getByRole("button", { name: `Undo: ${label}` }).click();
   }
   await page.getByRole("button", { name: "Undo: track, a pair" }).click();

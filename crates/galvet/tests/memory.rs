@@ -51,9 +51,15 @@ impl Asks<'_> {
     }
 }
 
-/// One test: what another allocates meanwhile would count.
+/// One test, on one thread: what another allocates meanwhile, or keeps for itself, would
+/// count.
 #[test]
 fn what_is_remembered_weighs_what_it_takes_and_is_forgotten_in_time() {
+    let alone = rayon::ThreadPoolBuilder::new().num_threads(1).build();
+    alone.unwrap().install(weighed_and_forgotten);
+}
+
+fn weighed_and_forgotten() {
     let demo = demo_data::catalogue().unwrap();
     let some = hulls(&demo, 1);
     // Everything that is made once a run.

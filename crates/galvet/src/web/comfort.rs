@@ -57,7 +57,7 @@ async fn judge(
 ) -> Result<Result<Redirect, (Status, ComfortPage)>, Trouble> {
     let reader = visit.reader;
     let typed = form.into_inner();
-    let label = "comfort and manners judged".to_owned();
+    let label = "comfort and handling judged".to_owned();
     let sent = typed.clone();
     let done = edit::edit(&visit, slug, label, move |hull| {
         survey::judged_form().put(&mut hull.survey, &sent, reader.units)
