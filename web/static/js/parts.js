@@ -9,7 +9,9 @@ import { all, one } from "./dom.js";
 export function partsThatClose(root) {
   root.addEventListener("keydown", (event) => {
     if (event.key !== "Escape") return;
-    const open = one(root, ".part[open]", HTMLDetailsElement);
+    const open =
+      one(root, ".part[open]", HTMLDetailsElement) ??
+      one(root, ".tool[open]", HTMLDetailsElement);
     if (!open) return;
     open.open = false;
     one(open, "summary", HTMLElement)?.focus();

@@ -98,29 +98,58 @@ pub fn scale(brief: &Brief, guides: &Guides) -> (Quantity, [f64; 3], [&'static s
     (quantity, ends, table.map(|t| t.worst))
 }
 
-/// Whether a hull is steady in the posture asked, in a few words.
+/// Whether a hull is steady in the posture asked, in a few words; of who sits and stands
+/// the lower of the two.
 #[must_use]
 pub fn steadiness(assessment: &Assessment, brief: &Brief) -> String {
     let guides = assessment.setup.guides();
-    if brief.posture == Posture::Sits {
-        return by(&seated(guides), assessment.range(Quantity::LeanRoom));
-    }
-    let support = assessment.median(Quantity::StandingSupport);
-    if let Some(own) = support.and_then(|s| own_band(s, brief, guides)) {
-        let mut letters = own.chars();
-        let first = letters.next().map(|c| c.to_ascii_uppercase());
-        return first.into_iter().chain(letters).collect();
-    }
-    by(
-        &standing(guides),
+    let sits = (seated(guides), assessment.range(Quantity::LeanRoom));
+    let stands = (
+        standing(guides),
         assessment.range(Quantity::StandingSupport),
-    )
+    );
+    let lower = match brief.posture {
+        Posture::Sits => true,
+        Posture::Stands => false,
+        Posture::SitsAndStands => place(&sits) < place(&stands),
+    };
+    if lower {
+        return by(&sits.0, sits.1);
+    }
+    let own = |support: f64| own_band(support, brief, guides);
+    match stands.1.and_then(|r| Some((own(r.p50)?, own(r.p5)?))) {
+        Some((middle, worst)) => by_own(middle, worst),
+        None => by(&stands.0, stands.1),
+    }
+}
+
+/// The row of a table that speaks for most shapes.
+fn place((table, range): &([Told; 4], Option<Range>)) -> usize {
+    let known = range.filter(|r| r.share >= 0.5);
+    known.map_or(0, |r| row(table, r.p50))
+}
+
+/// The bands of who knows a hull, for the middle and the worst.
+fn by_own(middle: &str, worst: &str) -> String {
+    let mut letters = middle.chars();
+    let first = letters.next().map(|c| c.to_ascii_uppercase());
+    let words: String = first.into_iter().chain(letters).collect();
+    if worst == middle {
+        words
+    } else {
+        format!("{words}, at worst {worst}")
+    }
 }
 
 /// How much more a hull takes, in a few words: by the middle, and at worst.
 #[must_use]
 pub fn takes(assessment: &Assessment, system: System) -> String {
-    by_margin(assessment.range(Quantity::BindingMargin), system)
+    let told = by_margin(assessment.range(Quantity::BindingMargin), system);
+    // What the maker allows is not more because nobody knows it.
+    match assessment.range(Quantity::LabelMargin) {
+        Some(_) => told,
+        None => format!("{told}; its label is not known"),
+    }
 }
 
 fn by_margin(range: Option<Range>, system: System) -> String {
@@ -188,6 +217,21 @@ mod tests {
         let few = by(&standing(&guides), range(1.1, 1.2, 0.4));
         assert_eq!(few, "Stay seated");
         assert_eq!(by(&standing(&guides), None), "Steadiness not known");
+    }
+
+    #[test]
+    fn who_knows_a_hull_is_told_the_worst_too() {
+        assert_eq!(by_own("steady for you", "steady for you"), "Steady for you");
+        assert_eq!(
+            by_own("steady for you", "short stands, for you"),
+            "Steady for you, at worst short stands, for you"
+        );
+        // Of two postures the lower speaks; what is not known is the lowest.
+        let guides = Guides::default();
+        let stands = (standing(&guides), range(1.0, 1.1, 1.0));
+        let sits = (seated(&guides), range(0.03, 0.05, 1.0));
+        assert!(place(&sits) < place(&stands));
+        assert_eq!(place(&(seated(&guides), None)), 0);
     }
 
     #[test]

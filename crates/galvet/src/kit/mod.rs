@@ -6,12 +6,13 @@ mod rig;
 mod thing;
 mod variant;
 mod water;
+mod weigh;
 
 pub(crate) use kept::{Kept, form_of, keep_record};
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub(crate) use thing::ThingDraft;
-pub use thing::weigh_thing;
 pub use variant::{kept_already, put_variant, rig_with};
+pub use weigh::weigh_thing;
 
 use crate::form::Refusal;
 use crate::survey::EditError;

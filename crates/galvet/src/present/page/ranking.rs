@@ -14,8 +14,8 @@ use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::question::{Brief, DeckUse};
 use galvet_core::rank::{
-    Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, steadiness, takes, told,
-    unchecked,
+    Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, reach_told, steadiness, takes,
+    told, unchecked,
 };
 use rayon::prelude::*;
 
@@ -30,6 +30,8 @@ pub struct Row {
     pub takes: String,
     /// What the water asks and the hull does not do.
     pub unmet: Vec<String>,
+    /// What does not hold as somebody lands a fish, where that is to be told.
+    pub mind: String,
     /// What has to be lifted, and what it costs; empty where not known.
     pub lift: String,
     pub price: String,
@@ -191,6 +193,7 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
             .filter(|m| m.met != Some(true))
             .map(|m| m.short(system))
             .collect(),
+        mind: reach_told(a).unwrap_or_default(),
         lift: lift(survey, system),
         price: price(survey, system),
         kit: kit_line(&a.setup.loads.layout, &a.setup.brief.rig, system),
