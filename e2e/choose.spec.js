@@ -215,6 +215,10 @@ test("everything once without the script", async ({ browser, address }) => {
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(
     "What would change the winner",
   );
+  // The page asks again by itself until the last line is told.
+  await expect(page.locator("#found")).toHaveAttribute("aria-busy", "false", {
+    timeout: 60_000,
+  });
   // Kept for a customer, summed up, thrown away, taken back.
   await page.goto("/?mass=72+kg");
   await page.locator(".kept > summary").click();

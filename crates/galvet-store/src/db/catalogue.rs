@@ -4,9 +4,12 @@ use super::door::find;
 use super::journal::{self, State};
 use super::kind::{Kind, Known};
 use super::record::{Record, SavedBrief};
-use super::{Store, rows, schema};
+use super::{Store, rows};
 use crate::error::StoreError;
+use crate::files::SHEETS;
 use crate::files::hulls::HullRecord;
+use crate::files::setting::Setting;
+use crate::files::sheet::{Document, Sheet};
 use diesel::prelude::*;
 use diesel::sql_query;
 use galvet_core::gear::Gear;
@@ -41,6 +44,8 @@ pub struct Catalogue {
     pub rigs: Vec<Rig>,
     /// Saved questions in order.
     pub briefs: Vec<SavedBrief>,
+    /// Records that are one document, by kind and in the order they were put in.
+    pub sheets: Vec<Document>,
     /// Records set aside because they cannot be used, and why.
     pub set_aside: Vec<SetAside>,
 }
@@ -69,7 +74,8 @@ impl Read {
             Kind::Hull => Record::Hull(Box::new(all.hulls.get(*at)?.clone())),
             Kind::Water => Record::Water(all.waters.get(*at)?.clone()),
             Kind::Gear => Record::Gear(Box::new(all.gear.get(*at)?.clone())),
-            Kind::Rig | Kind::Brief | Kind::Setting => return None,
+            Kind::Sheet(_) => Record::Sheet(all.sheets.get(*at)?.clone()),
+            Kind::Rig | Kind::Brief => return None,
         })
     }
 }
@@ -100,20 +106,13 @@ impl Store {
     /// [`StoreError`], with nothing changed.
     pub fn fill(&self, who: &str, catalogue: &Catalogue) -> Result<(), StoreError> {
         self.write(who, "catalogue put in", |door| {
-            for water in &catalogue.waters {
-                door.put(&Record::Water(water.clone()), None)?;
-            }
-            for gear in &catalogue.gear {
-                door.put(&Record::Gear(Box::new(gear.clone())), None)?;
-            }
-            for rig in &catalogue.rigs {
-                door.put(&Record::Rig(rig.clone()), None)?;
-            }
-            for hull in &catalogue.hulls {
-                door.put(&Record::Hull(Box::new(hull.clone())), None)?;
-            }
-            for brief in &catalogue.briefs {
-                door.put(&Record::Brief(brief.clone()), None)?;
+            // What is named by others first.
+            let order = [Kind::Water, Kind::Gear, Kind::Rig, Kind::Hull];
+            let rest = Kind::all().filter(|kind| !order.contains(kind));
+            for kind in order.into_iter().chain(rest) {
+                for record in catalogue.of_kind(kind) {
+                    door.put(&record, None)?;
+                }
             }
             Ok(())
         })
@@ -137,13 +136,10 @@ impl Store {
     /// # Errors
     /// [`StoreError`] when the database does not answer.
     pub fn setting(&self, key: &str) -> Result<Option<String>, StoreError> {
-        use schema::settings::dsl;
-        Ok(dsl::settings
-            .filter(dsl::slug.eq(key))
-            .filter(dsl::deleted_at.is_null())
-            .select(dsl::value)
-            .first(&mut self.connection()?)
-            .optional()?)
+        Ok(match self.record(Kind::of::<Setting>(), key)? {
+            Some((_, Record::Sheet(kept))) => kept.sheet::<Setting>().map(|s| s.value),
+            _ => None,
+        })
     }
 
     /// Sets a setting of this installation.
@@ -152,8 +148,12 @@ impl Store {
     /// [`StoreError`], with nothing changed.
     pub fn set_setting(&self, who: &str, key: &str, value: &str) -> Result<(), StoreError> {
         self.write(who, "setting", |door| {
-            let known = door.find(Kind::Setting, key)?;
-            let record = Record::Setting(key.to_owned(), value.to_owned());
+            let known = door.find(Kind::of::<Setting>(), key)?;
+            let setting = Setting {
+                key: key.to_owned(),
+                value: value.to_owned(),
+            };
+            let record = Record::Sheet(Document::of(&setting));
             door.put(&record, known).map(|_| ())
         })
     }
@@ -166,7 +166,7 @@ pub(super) fn read(
     let state = journal::state(connection)?;
     let mut out = Catalogue::default();
     let mut places = HashMap::new();
-    for kind in [Kind::Hull, Kind::Water, Kind::Gear, Kind::Rig, Kind::Brief] {
+    for kind in Kind::all() {
         let order = if kind == Kind::Hull { "slug" } else { "id" };
         let rows: Vec<Known> = sql_query(format!(
             "SELECT id, revision FROM {} WHERE deleted_at IS NULL ORDER BY {order}",
@@ -217,7 +217,53 @@ impl Catalogue {
             Record::Gear(gear) => last(&mut self.gear, *gear),
             Record::Rig(rig) => last(&mut self.rigs, rig),
             Record::Brief(brief) => last(&mut self.briefs, brief),
-            Record::Setting(..) => return None,
+            Record::Sheet(sheet) => last(&mut self.sheets, sheet),
         })
+    }
+
+    /// The sheets of a type.
+    #[must_use]
+    pub fn sheets_of<S: Sheet>(&self) -> Vec<S> {
+        self.sheets.iter().filter_map(Document::sheet).collect()
+    }
+
+    /// The records of a kind.
+    #[must_use]
+    pub fn of_kind(&self, kind: Kind) -> Vec<Record> {
+        match kind {
+            Kind::Hull => {
+                let hulls = self.hulls.iter().cloned();
+                hulls.map(|hull| Record::Hull(Box::new(hull))).collect()
+            }
+            Kind::Water => self.waters.iter().cloned().map(Record::Water).collect(),
+            Kind::Gear => {
+                let gear = self.gear.iter().cloned();
+                gear.map(|thing| Record::Gear(Box::new(thing))).collect()
+            }
+            Kind::Rig => self.rigs.iter().cloned().map(Record::Rig).collect(),
+            Kind::Brief => self.briefs.iter().cloned().map(Record::Brief).collect(),
+            Kind::Sheet(sheets) => {
+                let ours = self.sheets.iter().filter(|sheet| sheet.kind == sheets);
+                ours.cloned().map(Record::Sheet).collect()
+            }
+        }
+    }
+
+    /// How many there are of each kind but hulls, in words; kinds of which there is none
+    /// are left out.
+    #[must_use]
+    pub fn others(&self) -> Vec<String> {
+        let counted = [
+            (self.waters.len(), "waters"),
+            (self.gear.len(), "things"),
+            (self.rigs.len(), "rigs"),
+            (self.briefs.len(), "saved questions"),
+        ];
+        let sheets = SHEETS.iter().map(|shape| {
+            let of_it = self.sheets.iter().filter(|s| s.kind == shape.kind);
+            (of_it.count(), shape.kind.plural)
+        });
+        let some = counted.into_iter().chain(sheets).filter(|(n, _)| *n > 0);
+        some.map(|(n, what)| format!("{n} {what}")).collect()
     }
 }

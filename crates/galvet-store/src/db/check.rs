@@ -80,6 +80,7 @@ pub fn check(directory: &Path) -> Result<Checked, StoreError> {
             + read.gear.len()
             + read.rigs.len()
             + read.briefs.len()
+            + read.sheets.len()
             + read.set_aside.len();
         let aside = read.set_aside.into_iter();
         out.problems.extend(aside.map(|record| record.problem));
@@ -130,7 +131,7 @@ const MOST: i64 = 1 << 52;
 /// Every record's revision is the last of its lines in the journal.
 fn journal_agrees(connection: &mut SqliteConnection, out: &mut Checked) -> Result<(), StoreError> {
     use super::kind::Kind;
-    for kind in Kind::ALL {
+    for kind in Kind::all() {
         let table = kind.table();
         let odd: Vec<Row> = sql_query(format!(
             "SELECT t.slug AS said, t.revision AS n FROM {table} t WHERE t.revision <> coalesce( \

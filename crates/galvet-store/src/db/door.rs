@@ -294,7 +294,7 @@ impl Door<'_> {
     }
 
     fn write_rows(&mut self, record: &Record, id: i64, exists: bool) -> Result<(), StoreError> {
-        use schema::{briefs, gear, hulls, rigs, settings, waters};
+        use schema::{briefs, gear, hulls, rigs, waters};
         // The same for every table: the row of an id, new or changed.
         macro_rules! save {
             ($table:ident, $row:expr) => {
@@ -342,12 +342,7 @@ impl Door<'_> {
                 let water = self.named(Kind::Water, brief.names("water"))?;
                 save!(briefs, BriefRow::of(brief, rig, water));
             }
-            Record::Setting(key, value) => {
-                save!(
-                    settings,
-                    (settings::slug.eq(key), settings::value.eq(value))
-                );
-            }
+            Record::Sheet(_) => rows::save_sheet(self.connection, record, id)?,
         }
         Ok(())
     }

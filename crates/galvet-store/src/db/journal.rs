@@ -113,6 +113,15 @@ pub(super) fn state(connection: &mut SqliteConnection) -> Result<State, StoreErr
     })
 }
 
+/// Whether a kind of record stands in it that is not known here: a later Galvet wrote it.
+pub(super) fn names_unknown(connection: &mut SqliteConnection) -> Result<bool, StoreError> {
+    let kinds: Vec<String> = schema::journal::table
+        .select(schema::journal::kind)
+        .distinct()
+        .load(connection)?;
+    Ok(kinds.iter().any(|kind| Kind::from_key(kind).is_none()))
+}
+
 /// Number of the last line; 0 for an empty journal.
 pub(super) fn last(connection: &mut SqliteConnection) -> Result<i64, StoreError> {
     let last: Option<i64> = schema::journal::table
@@ -166,7 +175,7 @@ pub(super) fn adopt(connection: &mut SqliteConnection) -> Result<(), StoreError>
         id: i64,
     }
     let group = last_group(connection)? + 1;
-    for kind in Kind::ALL {
+    for kind in Kind::all() {
         let orphans: Vec<Orphan> = sql_query(format!(
             "SELECT id FROM {} t WHERE NOT EXISTS \
              (SELECT 1 FROM journal j WHERE j.kind = ? AND j.record = t.id) ORDER BY id",

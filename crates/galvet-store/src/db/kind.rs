@@ -1,5 +1,7 @@
 //! Which record: its kind, its number, its revision.
 
+use crate::files::SHEETS;
+use crate::files::sheet::{Sheet, SheetKind};
 use diesel::prelude::*;
 use diesel::sql_types::BigInt;
 
@@ -16,20 +18,23 @@ pub enum Kind {
     Rig,
     /// A saved question.
     Brief,
-    /// A setting of this installation.
-    Setting,
+    /// A record that is one document.
+    Sheet(SheetKind),
 }
 
 impl Kind {
+    /// The kind of a type of record that is one document.
+    #[must_use]
+    pub const fn of<S: Sheet>() -> Self {
+        Self::Sheet(SheetKind::of::<S>())
+    }
+
     /// All kinds, in an order in which what is referred to comes first.
-    pub const ALL: [Self; 6] = [
-        Self::Hull,
-        Self::Water,
-        Self::Gear,
-        Self::Rig,
-        Self::Brief,
-        Self::Setting,
-    ];
+    pub fn all() -> impl Iterator<Item = Self> {
+        let own = [Self::Hull, Self::Water, Self::Gear, Self::Rig, Self::Brief];
+        let sheets = SHEETS.iter().map(|shape| Self::Sheet(shape.kind));
+        own.into_iter().chain(sheets)
+    }
 
     /// The word in the journal.
     #[must_use]
@@ -40,7 +45,7 @@ impl Kind {
             Self::Gear => "gear",
             Self::Rig => "rig",
             Self::Brief => "brief",
-            Self::Setting => "setting",
+            Self::Sheet(kind) => kind.key,
         }
     }
 
@@ -52,12 +57,12 @@ impl Kind {
             Self::Gear => "gear",
             Self::Rig => "rigs",
             Self::Brief => "briefs",
-            Self::Setting => "settings",
+            Self::Sheet(kind) => kind.plural,
         }
     }
 
     pub(crate) fn from_key(key: &str) -> Option<Self> {
-        Self::ALL.into_iter().find(|k| k.key() == key)
+        Self::all().find(|k| k.key() == key)
     }
 }
 

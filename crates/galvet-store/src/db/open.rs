@@ -1,7 +1,7 @@
 //! The data directory: locked, opened, copied aside and brought up to date.
 
 use super::journal::{self, State};
-use super::schema;
+use super::{rows, schema};
 use crate::error::StoreError;
 use diesel::connection::SimpleConnection;
 use diesel::migration::MigrationSource;
@@ -155,6 +155,10 @@ impl Store {
         // A first connection by hand: the pool would retry for half a minute.
         let mut first = customized(&path)?;
         migrate(&mut first, Path::new(&path))?;
+        rows::make_sheets(&mut first)?;
+        if journal::names_unknown(&mut first)? {
+            return Err(StoreError::Newer { path: path.into() });
+        }
         first.immediate_transaction(journal::adopt)?;
         drop(first);
         let pool = Pool::builder()

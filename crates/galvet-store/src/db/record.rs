@@ -7,6 +7,7 @@ use crate::files::gear::GearEntry;
 use crate::files::hull_doc::HullDoc;
 use crate::files::hulls::HullRecord;
 use crate::files::rigs::{self, RigEntry};
+use crate::files::sheet::{self, Document};
 use crate::files::waters::{self, WaterEntry};
 use galvet_core::gear::Gear;
 use galvet_core::question::Water;
@@ -61,14 +62,8 @@ pub enum Record {
     Rig(Rig),
     /// A saved question.
     Brief(SavedBrief),
-    /// A setting: name and value.
-    Setting(String, String),
-}
-
-#[derive(Serialize, Deserialize)]
-struct SettingDoc {
-    key: String,
-    value: String,
+    /// A record that is one document.
+    Sheet(Document),
 }
 
 impl Record {
@@ -81,7 +76,7 @@ impl Record {
             Self::Gear(_) => Kind::Gear,
             Self::Rig(_) => Kind::Rig,
             Self::Brief(_) => Kind::Brief,
-            Self::Setting(..) => Kind::Setting,
+            Self::Sheet(sheet) => Kind::Sheet(sheet.kind),
         }
     }
 
@@ -94,7 +89,7 @@ impl Record {
             Self::Gear(gear) => &gear.key,
             Self::Rig(rig) => &rig.key,
             Self::Brief(brief) => &brief.key,
-            Self::Setting(key, _) => key,
+            Self::Sheet(sheet) => &sheet.slug,
         }
     }
 
@@ -107,7 +102,7 @@ impl Record {
             Self::Gear(gear) => gear.name.clone(),
             Self::Rig(rig) => rig.name.clone(),
             Self::Brief(brief) => brief.titled(),
-            Self::Setting(key, _) => key.clone(),
+            Self::Sheet(sheet) => sheet.name.clone(),
         }
     }
 
@@ -122,10 +117,7 @@ impl Record {
             Self::Gear(gear) => serde_json::to_value(GearEntry::of(gear)),
             Self::Rig(rig) => serde_json::to_value(RigEntry::of(rig)),
             Self::Brief(brief) => serde_json::to_value(brief),
-            Self::Setting(key, value) => serde_json::to_value(SettingDoc {
-                key: key.clone(),
-                value: value.clone(),
-            }),
+            Self::Sheet(sheet) => Ok(sheet.value.clone()),
         };
         value.map_err(|e| StoreError::bad(self.kind(), self.slug(), e))
     }
@@ -171,10 +163,7 @@ impl Record {
                 Self::Rig(rigs::rig(entry, &[]).map_err(|e| bad(e.problem))?)
             }
             Kind::Brief => Self::Brief(parsed(document).map_err(bad)?),
-            Kind::Setting => {
-                let doc: SettingDoc = parsed(document).map_err(bad)?;
-                Self::Setting(doc.key, doc.value)
-            }
+            Kind::Sheet(kind) => Self::Sheet(sheet::read(kind, document).map_err(bad)?),
         })
     }
 }

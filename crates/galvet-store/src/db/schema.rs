@@ -175,17 +175,6 @@ diesel::table! {
 }
 
 diesel::table! {
-    settings (id) {
-        id -> BigInt,
-        slug -> Text,
-        revision -> BigInt,
-        updated_at -> BigInt,
-        deleted_at -> Nullable<BigInt>,
-        value -> Text,
-    }
-}
-
-diesel::table! {
     journal (id) {
         id -> BigInt,
         at -> BigInt,
@@ -224,6 +213,5 @@ diesel::allow_tables_to_appear_in_same_query!(
     rigs,
     rig_lines,
     briefs,
-    settings,
     journal
 );

@@ -39,7 +39,7 @@ impl Store {
         }
         let mut connection = self.connection()?;
         let mut out = Vec::new();
-        for kind in Kind::ALL {
+        for kind in Kind::all() {
             let rows: Vec<Row> = sql_query(format!(
                 "SELECT id, revision, deleted_at FROM {} WHERE deleted_at IS NOT NULL",
                 kind.table()
@@ -71,7 +71,7 @@ impl Store {
         }
         let mut connection = self.connection()?;
         let mut all = 0;
-        for kind in Kind::ALL {
+        for kind in Kind::all() {
             let row: Row = sql_query(format!(
                 "SELECT count(*) AS n FROM {} WHERE deleted_at IS NOT NULL",
                 kind.table()

@@ -7,11 +7,12 @@ use super::hulls::HullRecord;
 use super::json::line_of;
 use super::rigs::{self, RigEntry};
 use super::waters::{self, WaterEntry};
-use super::{FileError, Mistakes, read_json, sound};
+use super::{FileError, Mistakes, SHEETS, read_json, sound};
 use crate::db::{Catalogue, SavedBrief};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
+use std::collections::BTreeMap;
 
 /// Version of the document.
 const VERSION: u32 = 1;
@@ -35,6 +36,9 @@ struct Document {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schemars(with = "Vec<Value>")]
     questions: Vec<SavedBrief>,
+    /// Records that are one document, by what their kind is called.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    sheets: BTreeMap<String, Vec<Value>>,
 }
 
 /// The JSON Schema of an exchange file, made from the types that read it.
@@ -52,6 +56,11 @@ pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
         .hulls
         .iter()
         .map(|h| serde_json::to_value(HullDoc::of(h)));
+    let mut sheets = BTreeMap::<_, Vec<_>>::new();
+    for sheet in &catalogue.sheets {
+        let list = sheets.entry(sheet.kind.plural.to_owned()).or_default();
+        list.push(sheet.value.clone());
+    }
     let document = Document {
         galvet: VERSION,
         hulls: hulls.collect::<Result<_, _>>()?,
@@ -59,6 +68,7 @@ pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
         rigs: catalogue.rigs.iter().map(RigEntry::of).collect(),
         waters: catalogue.waters.iter().map(WaterEntry::of).collect(),
         questions: catalogue.briefs.clone(),
+        sheets,
     };
     serde_json::to_string_pretty(&document).map(|text| text + "\n")
 }
@@ -136,6 +146,19 @@ pub fn read(file: &str, text: &str) -> Result<Catalogue, Vec<FileError>> {
     for (n, saved) in document.questions.iter().enumerate() {
         if let Err(problem) = sound::question(&saved.key, &saved.name, &saved.customer) {
             errors.add(at("questions", n, &[], problem));
+        }
+    }
+    for (plural, list) in document.sheets {
+        let Some(shape) = SHEETS.iter().find(|shape| shape.kind.plural == plural) else {
+            let problem = format!("“{}” are no records known here", super::echo(&plural));
+            errors.add(FileError::whole(file, problem));
+            continue;
+        };
+        for (n, value) in list.into_iter().enumerate() {
+            match (shape.read)(value).and_then(|d| sound::sheet(&d.name).map(|()| d)) {
+                Ok(sheet) => out.sheets.push(sheet),
+                Err(problem) => errors.add(at("sheets", n, &[], format!("{plural}: {problem}"))),
+            }
         }
     }
     out.briefs = document.questions;

@@ -22,6 +22,8 @@ pub(crate) mod looked;
 pub mod mend;
 pub mod offsets;
 pub mod rigs;
+pub mod setting;
+pub mod sheet;
 mod sound;
 pub mod space;
 mod table;
@@ -33,6 +35,9 @@ use thiserror::Error;
 
 pub use guard::guarded;
 pub use json::{line_of, problem as json_problem, read_json};
+
+/// Every kind of record that is one document.
+pub(crate) const SHEETS: [sheet::Shape; 1] = [sheet::Shape::of::<setting::Setting>()];
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each
 /// with its unit. Empty for what has no unit, or says it.

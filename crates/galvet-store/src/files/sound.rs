@@ -79,3 +79,8 @@ pub(super) fn question(key: &str, name: &str, customer: &str) -> Sound {
     let told = |problem| format!("{key}, customer: {problem}");
     one_line(customer).map(|_| ()).map_err(told)
 }
+
+/// The name of a record that is one document.
+pub(super) fn sheet(called: &str) -> Sound {
+    named("name", called)
+}

@@ -113,15 +113,9 @@ fn taken_in(file: &str, text: &str) -> (String, Vec<String>) {
         }
     };
     let all = &read.catalogue;
-    let counts = [
-        (all.hulls.len(), "hulls"),
-        (all.gear.len(), "things"),
-        (all.rigs.len(), "rigs"),
-        (all.waters.len(), "waters"),
-        (all.briefs.len(), "saved questions"),
-    ];
-    let counts = counts.iter().filter(|(count, _)| *count > 0);
-    let counts: Vec<String> = counts.map(|(n, what)| format!("{n} {what}")).collect();
+    let hulls = Some(all.hulls.len()).filter(|n| *n > 0);
+    let hulls = hulls.map(|n| format!("{n} hulls")).into_iter();
+    let counts: Vec<String> = hulls.chain(all.others()).collect();
     let holds = if counts.is_empty() {
         "nothing in it".to_owned()
     } else {

@@ -19,13 +19,10 @@ pub(crate) trait Kept: Draft<Record: Clone> + 'static {
     fn form() -> Table<Self>;
 
     /// One out of the database.
-    fn of_record(record: &Record) -> Option<&Self::Record>;
+    fn of_record(record: &Record) -> Option<Self::Record>;
 
     /// One for the database.
     fn record(one: Self::Record) -> Record;
-
-    /// Its slug.
-    fn slug(one: &Self::Record) -> &str;
 
     /// Its slug, and what it is called.
     fn called(one: &mut Self::Record) -> (&mut String, &str);
@@ -49,10 +46,9 @@ pub(crate) fn keep_record<K: Kept>(
     }
     let label = format!("{} changed", slug.replace('-', " "));
     super::edit(store, (who, &label), (K::KIND, slug), |record| {
-        let Some(one) = K::of_record(record) else {
+        let Some(mut one) = K::of_record(record) else {
             return Err(Refusal::from(format!("that is no {}", K::WORD)));
         };
-        let mut one = one.clone();
         K::form().put(&mut one, form, system)?;
         *record = K::record(one);
         Ok(())

@@ -187,19 +187,15 @@ impl Kept for ThingDraft {
         ])
     }
 
-    fn of_record(record: &Record) -> Option<&Gear> {
+    fn of_record(record: &Record) -> Option<Gear> {
         match record {
-            Record::Gear(gear) => Some(gear),
+            Record::Gear(gear) => Some(gear.as_ref().clone()),
             _ => None,
         }
     }
 
     fn record(gear: Gear) -> Record {
         Record::Gear(Box::new(gear))
-    }
-
-    fn slug(gear: &Gear) -> &str {
-        &gear.key
     }
 
     fn called(gear: &mut Gear) -> (&mut String, &str) {

@@ -132,19 +132,15 @@ impl Kept for Water {
         }])
     }
 
-    fn of_record(record: &Record) -> Option<&Self> {
+    fn of_record(record: &Record) -> Option<Self> {
         match record {
-            Record::Water(water) => Some(water),
+            Record::Water(water) => Some(water.clone()),
             _ => None,
         }
     }
 
     fn record(water: Self) -> Record {
         Record::Water(water)
-    }
-
-    fn slug(water: &Self) -> &str {
-        &water.key
     }
 
     fn called(water: &mut Self) -> (&mut String, &str) {

@@ -136,14 +136,12 @@ pub fn take_in(
     let mut done = Imported::default();
     let update = is_shelf(incoming);
     store.write(who, &format!("{file} taken in"), |door| {
-        let waters = incoming.waters.iter().cloned().map(Record::Water);
-        let rigs = incoming.rigs.iter().cloned().map(Record::Rig);
-        let briefs = incoming.briefs.iter().cloned().map(Record::Brief);
         for (at, gear) in incoming.gear.iter().enumerate() {
             let told = file_says.told_things.get(at);
             thing(door, (gear, told), (&there, update), &mut done)?;
         }
-        for record in waters.chain(rigs).chain(briefs) {
+        let others = Kind::all().filter(|kind| !matches!(kind, Kind::Hull | Kind::Gear));
+        for record in others.flat_map(|kind| incoming.of_kind(kind)) {
             other(door, &record, &mut done)?;
         }
         for (at, hull) in incoming.hulls.iter().enumerate() {
@@ -160,7 +158,7 @@ pub fn take_in(
 #[must_use]
 pub fn is_shelf(incoming: &Catalogue) -> bool {
     let c = incoming;
-    let others = c.hulls.len() + c.rigs.len() + c.waters.len() + c.briefs.len();
+    let others = c.hulls.len() + c.rigs.len() + c.waters.len() + c.briefs.len() + c.sheets.len();
     others == 0 && !c.gear.is_empty()
 }
 

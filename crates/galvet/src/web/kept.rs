@@ -1,4 +1,4 @@
-//! Pages of records that are one form: shown, put in, changed, thrown away.
+//! Pages of records that are one form: listed, shown, put in, changed, thrown away.
 
 use super::edit::{action, came_of, kit_throw};
 use super::shared::Shared;
@@ -9,6 +9,7 @@ use crate::kit::{Kept, form_of, keep_record};
 use crate::present::page::waters::Demand;
 use askama::Template;
 use askama_web::WebTemplate;
+use galvet_core::base::System;
 use galvet_store::{Catalogue, Store};
 use rocket::data::FromData;
 use rocket::form::Form;
@@ -32,6 +33,18 @@ pub(super) struct About {
     pub(super) weighs: bool,
 }
 
+/// What pages of a kind say.
+pub(super) struct Words {
+    /// What the list is called, in a title and in a sentence.
+    pub(super) list: [&'static str; 2],
+    /// What is said beneath its title.
+    pub(super) hint: &'static str,
+    /// What a new one is called.
+    pub(super) new: &'static str,
+    /// What is done with one: put in, thrown away.
+    pub(super) acts: [&'static str; 2],
+}
+
 /// A kind of record with a page of its own.
 pub(super) trait OnPage: Kept<Record: Sync + Send> + Send + Sync {
     /// Where they are listed; the page of one is beneath it, by its slug.
@@ -40,16 +53,67 @@ pub(super) trait OnPage: Kept<Record: Sync + Send> + Send + Sync {
     const NEW: &'static str;
     /// Where in the navigation they belong.
     const PLACE: &'static str;
-    /// What the list is called; what a new one is; what is done with it: put in, thrown away.
-    const WORDS: [&'static str; 4];
-
-    /// Those on record.
-    fn all(catalogue: &Catalogue) -> &[Self::Record];
+    /// What its pages say.
+    const WORDS: Words;
 
     /// What else stands on the page.
     fn about(_: Option<&Self::Record>, _: &Catalogue, _: &Shared) -> About {
         About::default()
     }
+
+    /// What it is told by in the list: what it is like, facts with their names, notes.
+    fn told(_: &Self::Record, _: System) -> Told {
+        Told::default()
+    }
+}
+
+/// What a record is told by in a list.
+#[derive(Default)]
+pub(super) struct Told {
+    pub(super) words: String,
+    pub(super) facts: Vec<(&'static str, String)>,
+    pub(super) notes: Vec<String>,
+    /// What it asks of a hull, drawn.
+    pub(super) demand: Option<Demand>,
+}
+
+/// A record in a list.
+struct Line {
+    key: String,
+    name: String,
+    told: Told,
+}
+
+/// The list of a kind.
+#[derive(Template, WebTemplate)]
+#[template(path = "kept-list.html")]
+struct ListPage {
+    frame: Frame,
+    list: &'static str,
+    new: &'static str,
+    words: Words,
+    lines: Vec<Line>,
+}
+
+async fn list_page<K: OnPage>(visit: &Visit<'_>) -> Result<ListPage, Trouble> {
+    let records = visit.shared.records().await?;
+    let kept = records.catalogue.of_kind(K::KIND).into_iter();
+    let lines = kept.filter_map(|record| {
+        Some(Line {
+            key: record.slug().to_owned(),
+            name: record.name(),
+            told: K::told(&K::of_record(&record)?, visit.reader.units),
+        })
+    });
+    Ok(ListPage {
+        frame: visit
+            .frame_of(K::PLACE, visit.to(K::LIST, &[]), None)
+            .await?,
+        list: K::LIST,
+        new: K::NEW,
+        words: K::WORDS,
+        lines: lines.collect(),
+    })
 }
 
 /// The page of a record, or of a new one.
@@ -58,7 +122,7 @@ pub(super) trait OnPage: Kept<Record: Sync + Send> + Send + Sync {
 struct KeptPage {
     frame: Frame,
     list: &'static str,
-    words: [&'static str; 4],
+    words: Words,
     /// Its slug; empty for a new one.
     key: String,
     name: String,
@@ -83,8 +147,9 @@ async fn kept_page<K: OnPage>(
     not_taken: &NotTaken,
 ) -> Result<KeptPage, Trouble> {
     let records = visit.shared.records().await?;
-    let mut all = K::all(&records.catalogue).iter();
-    let one = all.find(|one| K::slug(one) == slug);
+    let all = records.catalogue.of_kind(K::KIND);
+    let one = all.iter().find(|one| one.slug() == slug);
+    let one = one.and_then(K::of_record);
     if one.is_none() && !slug.is_empty() {
         return Err(Trouble::Gone);
     }
@@ -97,9 +162,11 @@ async fn kept_page<K: OnPage>(
         list: K::LIST,
         words: K::WORDS,
         key: slug.to_owned(),
-        name: one.map_or(String::new(), |one| K::record(one.clone()).name()),
-        about: K::about(one, &records.catalogue, visit.shared),
-        form: form_of::<K>(one, not_taken, visit.reader.units),
+        name: one
+            .clone()
+            .map_or(String::new(), |one| K::record(one).name()),
+        about: K::about(one.as_ref(), &records.catalogue, visit.shared),
+        form: form_of::<K>(one.as_ref(), not_taken, visit.reader.units),
         path,
     })
 }
@@ -107,7 +174,7 @@ async fn kept_page<K: OnPage>(
 /// Does what a form asks; the address to go to.
 fn apply<K: OnPage>(
     store: &Store,
-    visit: (&str, galvet_core::base::System),
+    visit: (&str, System),
     slug: &str,
     sent: &Sent,
 ) -> Result<String, crate::survey::EditError> {
@@ -138,7 +205,7 @@ async fn keep<K: OnPage>(
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 
-/// The pages of a kind: one of a slug, or a new one; shown, and what their forms send.
+/// The pages of a kind: the list, one of a slug, or a new one; and what their forms send.
 struct Pages<K>(PhantomData<fn() -> K>);
 
 impl<K> Clone for Pages<K> {
@@ -155,6 +222,9 @@ impl<K: OnPage> Handler for Pages<K> {
         };
         let last = request.uri().path().segments().last();
         let new = request.uri().path().as_str() == K::NEW;
+        if request.uri().path().as_str() == K::LIST {
+            return Outcome::from(request, list_page::<K>(&visit).await);
+        }
         let slug = last.filter(|_| !new).unwrap_or_default();
         if request.method() != Method::Post {
             let page = kept_page::<K>(&visit, slug, &NotTaken::default()).await;
@@ -178,4 +248,10 @@ pub(super) fn routes<K: OnPage>() -> Vec<Route> {
         [show, Route::new(Method::Post, path, pages())]
     };
     at(&one).into_iter().chain(at(K::NEW)).collect()
+}
+
+/// The same, and that of their list.
+pub(super) fn listed<K: OnPage>() -> Vec<Route> {
+    let list = Route::new(Method::Get, K::LIST, Pages::<K>(PhantomData));
+    routes::<K>().into_iter().chain([list]).collect()
 }

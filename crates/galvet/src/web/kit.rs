@@ -1,6 +1,6 @@
 //! The shelf, and a thing on it.
 
-use super::kept::{self, About, OnPage};
+use super::kept::{self, About, OnPage, Words};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
@@ -47,16 +47,12 @@ impl OnPage for ThingDraft {
     const LIST: &'static str = "/kit";
     const NEW: &'static str = "/new-thing";
     const PLACE: &'static str = "kit";
-    const WORDS: [&'static str; 4] = [
-        "the shelf",
-        "A new thing",
-        "Put it on the shelf",
-        "take it off the shelf",
-    ];
-
-    fn all(catalogue: &Catalogue) -> &[Gear] {
-        &catalogue.gear
-    }
+    const WORDS: Words = Words {
+        list: ["Kit", "the shelf"],
+        hint: "",
+        new: "A new thing",
+        acts: ["Add to the shelf", "Delete"],
+    };
 
     fn about(gear: Option<&Gear>, on: &Catalogue, shared: &Shared) -> About {
         let used = gear.map_or(Vec::new(), |gear| used_by(gear, &on.rigs));

@@ -1,48 +1,24 @@
-//! The waters, and one of them.
+//! The waters: what each kind of water asks of a hull.
 
-use super::kept::{self, About, OnPage};
+use super::kept::{self, About, OnPage, Told, Words};
 use super::shared::Shared;
-use super::trouble::Trouble;
-use super::visit::{Frame, Visit};
-use crate::present::page::waters::{self, WaterLine, demand};
-use askama::Template;
-use askama_web::WebTemplate;
+use crate::present::page::waters::{demand, facts};
+use galvet_core::base::System;
 use galvet_core::question::Water;
 use galvet_store::Catalogue;
-use rocket::{Route, get, routes};
-
-/// The list.
-#[derive(Template, WebTemplate)]
-#[template(path = "waters.html")]
-struct WatersPage {
-    frame: Frame,
-    waters: Vec<WaterLine>,
-}
-
-#[get("/waters")]
-async fn list(visit: Visit<'_>) -> Result<WatersPage, Trouble> {
-    let on = visit.shared.records().await?;
-    let here = visit.to("/waters", &[]);
-    Ok(WatersPage {
-        frame: visit.frame_of("waters", here, None).await?,
-        waters: waters::waters(&on.catalogue.waters, visit.reader.units),
-    })
-}
+use rocket::Route;
 
 impl OnPage for Water {
     const LIST: &'static str = "/waters";
     const NEW: &'static str = "/new-water";
     const PLACE: &'static str = "waters";
-    const WORDS: [&'static str; 4] = [
-        "the waters",
-        "A new water",
-        "Put it among the waters",
-        "Delete",
-    ];
-
-    fn all(catalogue: &Catalogue) -> &[Self] {
-        &catalogue.waters
-    }
+    const WORDS: Words = Words {
+        list: ["Waters", "the waters"],
+        hint: "What each kind of water asks of a hull. Guide values, yours to change; the local \
+               forecast, rules and your own limits stand above them.",
+        new: "A new water",
+        acts: ["Add this water", "Delete"],
+    };
 
     fn about(water: Option<&Self>, _: &Catalogue, _: &Shared) -> About {
         About {
@@ -50,9 +26,17 @@ impl OnPage for Water {
             ..About::default()
         }
     }
+
+    fn told(water: &Self, system: System) -> Told {
+        Told {
+            words: water.conditions.clone(),
+            facts: facts(water, system),
+            notes: water.cautions.clone(),
+            demand: Some(demand(water)),
+        }
+    }
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    let own = routes![list];
-    own.into_iter().chain(kept::routes::<Water>()).collect()
+    kept::listed::<Water>()
 }

@@ -121,15 +121,7 @@ pub fn import(
         .collect();
     out.doubles = out.hulls.iter().filter(|h| h.double.is_some()).count();
     out.unknown_columns = incoming.unknown_columns.join(", ");
-    let counted = [
-        (all.waters.len(), "waters"),
-        (all.gear.len(), "things for the shelf"),
-        (all.rigs.len(), "rigs"),
-        (all.briefs.len(), "saved questions"),
-    ];
-    let counted = counted.into_iter().filter(|(n, _)| *n > 0);
-    let counted: Vec<String> = counted.map(|(n, what)| format!("{n} {what}")).collect();
-    out.others = counted.join(", ");
+    out.others = all.others().join(", ");
     out.shelf = crate::survey::is_shelf(&incoming.catalogue);
     out.ready = !out.hulls.is_empty() || !out.others.is_empty();
     out

@@ -1,4 +1,4 @@
-//! The waters: what each asks of a hull, drawn, and a water's form.
+//! A water in words: what it asks of a hull, drawn.
 
 use crate::present::draw::{coordinate, path};
 use galvet_core::base::{Dimension, Keyed, System};
@@ -12,16 +12,6 @@ pub struct Demand {
     pub floor: String,
     pub water: String,
     pub ground: String,
-}
-
-/// A water in the list.
-pub struct WaterLine {
-    pub key: String,
-    pub name: String,
-    pub conditions: String,
-    pub facts: Vec<(&'static str, String)>,
-    pub cautions: Vec<String>,
-    pub demand: Demand,
 }
 
 /// Units a metre in the drawing, and the box drawn: half a kayak's beam is enough.
@@ -65,54 +55,45 @@ pub fn demand(water: &Water) -> Demand {
     }
 }
 
-/// The list.
+/// What a water is told by in a list.
 #[must_use]
-pub fn waters(all: &[Water], system: System) -> Vec<WaterLine> {
+pub fn facts(w: &Water, system: System) -> Vec<(&'static str, String)> {
     let fine = |m: f64| system.text(Dimension::FineLength, m, 0);
     let percent = |share: f64| format!("{:.0}\u{a0}%", 100.0 * share);
-    all.iter()
-        .map(|w| WaterLine {
-            key: w.key.clone(),
-            name: w.name.clone(),
-            conditions: w.conditions.clone(),
-            facts: vec![
-                ("gunwale above the water, at least", fine(w.freeboard)),
-                ("floor above it, open scuppers", fine(w.floor_clearance)),
-                ("works to of the label", percent(w.working_share)),
-                (
-                    "least depth",
-                    system.text(Dimension::Length, w.least_depth, 2),
-                ),
-                ("standing", w.standing.label().to_owned()),
-                (
-                    "asks of a hull",
-                    match w.demands.as_slice() {
-                        [] => "nothing more".to_owned(),
-                        asked => {
-                            let words: Vec<&str> = asked.iter().map(|d| d.label()).collect();
-                            words.join(" · ")
-                        }
-                    },
-                ),
-                (
-                    "capacity : stability",
-                    format!(
-                        "{:.0} : {:.0}",
-                        100.0 * w.capacity_weight,
-                        100.0 - 100.0 * w.capacity_weight
-                    ),
-                ),
-                (
-                    "deck",
-                    match (w.must_drain, w.plugs_allowed) {
-                        (true, _) => "must drain".to_owned(),
-                        (false, true) => "plugs allowed".to_owned(),
-                        (false, false) => "scuppers open".to_owned(),
-                    },
-                ),
-            ],
-            cautions: w.cautions.clone(),
-            demand: demand(w),
-        })
-        .collect()
+    vec![
+        ("gunwale above the water, at least", fine(w.freeboard)),
+        ("floor above it, open scuppers", fine(w.floor_clearance)),
+        ("works to of the label", percent(w.working_share)),
+        (
+            "least depth",
+            system.text(Dimension::Length, w.least_depth, 2),
+        ),
+        ("standing", w.standing.label().to_owned()),
+        (
+            "asks of a hull",
+            match w.demands.as_slice() {
+                [] => "nothing more".to_owned(),
+                asked => {
+                    let words: Vec<&str> = asked.iter().map(|d| d.label()).collect();
+                    words.join(" · ")
+                }
+            },
+        ),
+        (
+            "capacity : stability",
+            format!(
+                "{:.0} : {:.0}",
+                100.0 * w.capacity_weight,
+                100.0 - 100.0 * w.capacity_weight
+            ),
+        ),
+        (
+            "deck",
+            match (w.must_drain, w.plugs_allowed) {
+                (true, _) => "must drain".to_owned(),
+                (false, true) => "plugs allowed".to_owned(),
+                (false, false) => "scuppers open".to_owned(),
+            },
+        ),
+    ]
 }

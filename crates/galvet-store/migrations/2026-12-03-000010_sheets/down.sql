@@ -1,0 +1,2 @@
+UPDATE settings SET document = json_extract(document, '$.value');
+ALTER TABLE settings RENAME COLUMN document TO value;
