@@ -255,3 +255,8 @@ pub(super) fn listed<K: OnPage>() -> Vec<Route> {
     let list = Route::new(Method::Get, K::LIST, Pages::<K>(PhantomData));
     routes::<K>().into_iter().chain([list]).collect()
 }
+
+/// Where a kind is listed, and what the list is called.
+pub(super) fn list_of<K: OnPage>() -> (&'static str, &'static str) {
+    (K::LIST, K::WORDS.list[0])
+}

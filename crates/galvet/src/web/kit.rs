@@ -1,6 +1,7 @@
 //! The shelf, and a thing on it.
 
 use super::kept::{self, About, OnPage, Words};
+use super::kinds;
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
@@ -21,6 +22,8 @@ use rocket::{Route, State, get, routes};
 struct KitPage {
     frame: Frame,
     kit: KitView,
+    /// What else is kept: where it is listed, what the list is called.
+    lists: Vec<(&'static str, &'static str)>,
 }
 
 #[get("/kit?<find>")]
@@ -29,6 +32,7 @@ async fn page(find: Option<String>, visit: Visit<'_>) -> Result<KitPage, Trouble
     let (find, units) = (find.unwrap_or_default(), visit.reader.units);
     Ok(KitPage {
         frame: visit.frame_of("kit", visit.to("/kit", &[]), None).await?,
+        lists: kinds::lists(),
         kit: kit::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, units),
     })
 }

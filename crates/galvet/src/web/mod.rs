@@ -22,6 +22,7 @@ mod hull;
 mod hulls;
 mod import;
 mod kept;
+mod kinds;
 mod kit;
 mod lines;
 mod looks;
@@ -52,7 +53,6 @@ mod trouble;
 mod undo;
 mod visit;
 mod walk;
-mod waters;
 mod weigh;
 mod who;
 

@@ -6,8 +6,8 @@ use super::pack::Pack;
 use super::shared::Shared;
 use super::{
     afloat, assets, card, changes, comfort, compare, derivation, drawing, errors, fittings, flip,
-    hull, hulls, import, kit, lines, new_hull, questions, ranking, reader, reckons, record, remedy,
-    rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials, undo, walk, waters,
+    hull, hulls, import, kinds, kit, lines, new_hull, questions, ranking, reader, reckons, record,
+    remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials, undo, walk,
     weigh,
 };
 use crate::terminal;
@@ -63,7 +63,7 @@ const PAGES: [fn() -> Vec<Route>; 35] = [
     tour::routes,
     trials::routes,
     summary::routes,
-    waters::routes,
+    kinds::routes,
     reckons::routes,
     set_aside::routes,
     shortlist::routes,

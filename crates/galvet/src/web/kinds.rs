@@ -1,4 +1,5 @@
-//! The waters: what each kind of water asks of a hull.
+//! Kinds of records that have a list and a page each, and nothing of their own beside:
+//! what their pages say.
 
 use super::kept::{self, About, OnPage, Told, Words};
 use super::shared::Shared;
@@ -37,6 +38,12 @@ impl OnPage for Water {
     }
 }
 
+/// The pages of all of them.
 pub(super) fn routes() -> Vec<Route> {
-    kept::listed::<Water>()
+    [kept::listed::<Water>()].concat()
+}
+
+/// Where each is listed, and what the list is called.
+pub(super) fn lists() -> Vec<(&'static str, &'static str)> {
+    vec![kept::list_of::<Water>()]
 }
