@@ -207,6 +207,12 @@ fn a_trial_paddle_is_logged_undone_and_a_yardstick() {
     let desk = Desk::demo();
     let path = "/hulls/hobrin-cassel/trials";
     assert_eq!(desk.post(path, "who=Mirel"), Status::UnprocessableEntity);
+    // Too long a note is refused with what was typed, never cut.
+    let long = format!("who=Mirel&felt=steady&note={}", "so ".repeat(500));
+    let refused = desk.send(path, rocket::http::ContentType::Form, &long);
+    assert_eq!(refused.status(), Status::UnprocessableEntity);
+    let refused = refused.into_string().unwrap();
+    assert!(refused.contains("longer than 1000") && refused.contains("so so so"));
     let form = "who=Mirel&felt=steady&stood=true&note=calm+water";
     assert_eq!(desk.post(path, form), Status::SeeOther);
     let page = desk.page(path);

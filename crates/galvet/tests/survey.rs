@@ -84,10 +84,7 @@ fn readings_stand_beside_each_other_and_come_off_into_the_history() {
     // Wrong ones come back as typed.
     for (form, said) in [
         ("measure=beam&value=9+m&source=tape", "must lie between"),
-        (
-            "measure=beam&value=70&source=rumour",
-            "say where it comes from",
-        ),
+        ("measure=beam&value=70&source=rumour", "rumour"),
         (
             "measure=beam&value=70&source=tape&date=12.4.2026",
             "is no day",

@@ -97,6 +97,17 @@ pub fn note<D: 'static>(name: &str, label: &str, most: usize, at: Place<D, Strin
     Field::new(name, label, Takes::Lines, move |d, _| at(d).clone(), set)
 }
 
+/// A day; left empty, what stands.
+pub fn day<D: 'static>(name: &str, label: &str, at: Place<D, String>) -> Field<D> {
+    let set = move |d: &mut D, typed: &str, _| {
+        if !typed.is_empty() {
+            *at(d) = galvet_core::base::day(typed).map_err(|odd| odd.to_string())?;
+        }
+        Ok(())
+    };
+    Field::new(name, label, Takes::Line, move |d, _| at(d).clone(), set)
+}
+
 fn no_longer(typed: &str, most: usize) -> Result<String, String> {
     let typed = typed.replace("\r\n", "\n");
     if typed.chars().count() > most {

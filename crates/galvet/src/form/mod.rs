@@ -16,8 +16,8 @@ mod view;
 #[cfg(test)]
 pub(crate) use field::Takes;
 pub(crate) use field::{
-    Field, answer, choice, count, grade_of, line, lines, maybe_choice, name, note, number, percent,
-    tick, tick_in, words, yes_no,
+    Field, answer, choice, count, day, grade_of, line, lines, maybe_choice, name, note, number,
+    percent, tick, tick_in, words, yes_no,
 };
 pub use refusal::{Mistakes, Refusal};
 pub use shown::Shown;

@@ -10,8 +10,9 @@ use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
 use crate::survey::{self, EditError};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{Keyed, day};
-use galvet_core::hull::{Kept, Measure, Reading, Source};
+use galvet_core::base::Keyed;
+use galvet_core::hull::{Kept, Measure};
+use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Kind, Record, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -69,12 +70,14 @@ async fn record_page(
         frame: visit.frame_of("hull", here, about).await?,
         simulates: visit.shared.simulates,
         older,
-        trouble: if not_taken.field.is_empty() {
-            not_taken.problem.clone()
-        } else {
-            String::new()
-        },
-        record: record::record(&hull, known, &history, not_taken, visit.reader.units),
+        trouble: not_taken.problem.clone(),
+        record: record::record(
+            &hull,
+            known,
+            &history,
+            not_taken,
+            (&today(), visit.reader.units),
+        ),
     })
 }
 
@@ -104,75 +107,39 @@ async fn change(
         problem: refusal.to_string(),
         ..typed
     };
-    if !not_taken.words.typed.is_empty() {
-        not_taken.words.mistakes = refusal.0;
+    if !not_taken.form.typed.is_empty() {
+        not_taken.form.mistakes = refusal.0;
     }
     let page = record_page(slug, visit, (None, &not_taken)).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 
-#[derive(FromForm)]
-struct ReadingForm<'r> {
-    measure: &'r str,
-    value: &'r str,
-    source: &'r str,
-    #[field(default = "")]
-    date: &'r str,
-    #[field(default = "")]
-    who: &'r str,
-    #[field(default = "")]
-    note: &'r str,
-    /// Where to go when it is kept; the record where it says nothing.
-    #[field(default = "")]
-    back: &'r str,
-}
-
-/// The first characters of what was typed, trimmed.
-fn short(text: &str) -> String {
-    text.trim().chars().take(200).collect()
-}
-
 /// Adds a reading; what stood there stays.
 #[post("/hulls/<slug>/readings", data = "<form>")]
-async fn add_reading(slug: &str, form: Form<ReadingForm<'_>>, visit: Visit<'_>) -> Answer {
+async fn add_reading(slug: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
     let reader = visit.reader;
-    let Some(measure) = Measure::from_key(form.measure) else {
+    let mut form = form.into_inner();
+    let measure = form.remove("measure");
+    let Some(measure) = measure.and_then(|word| Measure::from_key(&word)) else {
         return Err(Trouble::Gone);
     };
-    let (typed, date) = (short(form.value), short(form.date));
-    let source = Source::from_key(form.source);
-    let value = survey::figure(measure, &typed, reader.units);
-    let date = if date.is_empty() { today() } else { date };
-    let (who, note) = (short(form.who), short(form.note));
-    let make = move |store: &Store, slug: &str| {
-        let value = value.map_err(|problem| EditError::Refused(problem.into()))?;
-        let source = source.ok_or_else(|| EditError::Refused("say where it comes from".into()))?;
-        let date = day(&date).map_err(|odd| EditError::Refused(odd.to_string().into()))?;
-        let reading = Reading {
-            value,
-            source,
-            date,
-            who,
-            note,
-        };
-        let label = format!("{} noted", measure.label());
-        survey::edit_hull(
-            store,
-            reader.hand.who(),
-            slug,
-            &label,
-            |hull| -> Result<(), Refusal> {
-                survey::add_reading(hull, measure, reading.clone());
-                Ok(())
-            },
-        )
-        .map(|_| ())
-    };
-    let not_taken = NotTaken {
-        field: measure.key().to_owned(),
-        typed,
-        back: form.back.to_owned(),
+    let mut not_taken = NotTaken {
+        measure: Some(measure),
+        // Where to go when it is kept; the record where it says nothing.
+        back: form.get("back").cloned().unwrap_or_default(),
         ..NotTaken::default()
+    };
+    not_taken.form.typed.clone_from(&form);
+    let make = move |store: &Store, slug: &str| {
+        let table = survey::reading_form(measure);
+        let reading = table.make(&survey::usual_reading(today()), &form, reader.units);
+        let reading = reading.map_err(EditError::Refused)?;
+        let label = format!("{} noted", measure.label());
+        let add = |hull: &mut HullRecord| -> Result<(), Refusal> {
+            survey::add_reading(hull, measure, reading);
+            Ok(())
+        };
+        survey::edit_hull(store, reader.hand.who(), slug, &label, add).map(|_| ())
     };
     change(slug, &visit, not_taken, make).await
 }
@@ -218,7 +185,7 @@ async fn set_words(slug: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
         back: form.get("back").cloned().unwrap_or_default(),
         ..NotTaken::default()
     };
-    not_taken.words.typed.clone_from(&form);
+    not_taken.form.typed.clone_from(&form);
     let make = move |store: &Store, slug: &str| {
         survey::edit_hull(store, reader.hand.who(), slug, "described anew", |hull| {
             survey::words_form().put(&mut hull.survey, &form, reader.units)
@@ -228,57 +195,42 @@ async fn set_words(slug: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
     change(slug, &visit, not_taken, make).await
 }
 
-#[derive(FromForm)]
-struct StandByForm<'r> {
-    finding: &'r str,
-    #[field(default = "")]
-    who: &'r str,
-    #[field(default = "")]
-    why: &'r str,
-}
-
 /// Stands by an odd figure: it is not asked about again while it stays so.
 #[post("/hulls/<slug>/stand-by", data = "<form>")]
-async fn stand_by(slug: &str, form: Form<StandByForm<'_>>, visit: Visit<'_>) -> Answer {
+async fn stand_by(slug: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
     let reader = visit.reader;
-    let kept = Kept {
-        finding: form.finding.chars().take(1_000).collect(),
-        who: short(form.who),
+    let mut form = form.into_inner();
+    let nothing = Kept {
+        finding: form.remove("finding").unwrap_or_default(),
+        who: String::new(),
         date: today(),
-        why: short(form.why),
+        why: String::new(),
     };
     let make = move |store: &Store, slug: &str| {
         let label = "an odd figure kept anyway";
         survey::edit_hull(store, reader.hand.who(), slug, label, |hull| {
-            survey::stand_by(hull, kept.clone())
+            let kept = survey::stand_by_form().make(&nothing, &form, reader.units)?;
+            Ok::<_, Refusal>(survey::stand_by(hull, kept)?)
         })
         .map(|_| ())
     };
-    let typed = NotTaken::default();
-    change(slug, &visit, typed, make).await
+    change(slug, &visit, NotTaken::default(), make).await
 }
 
 /// Asks about an odd figure again.
 #[post("/hulls/<slug>/doubt", data = "<form>")]
-async fn doubt(slug: &str, form: Form<StandByForm<'_>>, visit: Visit<'_>) -> Answer {
+async fn doubt(slug: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
     let reader = visit.reader;
-    let finding = form.finding.to_owned();
+    let finding = form.get("finding").cloned().unwrap_or_default();
     let make = move |store: &Store, slug: &str| {
         let label = "an odd figure doubted again";
-        survey::edit_hull(
-            store,
-            reader.hand.who(),
-            slug,
-            label,
-            |hull| -> Result<(), Refusal> {
-                survey::doubt_again(hull, &finding);
-                Ok(())
-            },
-        )
-        .map(|_| ())
+        let ask = |hull: &mut HullRecord| -> Result<(), Refusal> {
+            survey::doubt_again(hull, &finding);
+            Ok(())
+        };
+        survey::edit_hull(store, reader.hand.who(), slug, label, ask).map(|_| ())
     };
-    let typed = NotTaken::default();
-    change(slug, &visit, typed, make).await
+    change(slug, &visit, NotTaken::default(), make).await
 }
 
 #[derive(FromForm)]

@@ -1,10 +1,9 @@
 //! A hull's record as it is worked on: every reading, words, history.
 
 use crate::form::{self, FormView};
-use crate::question::Offer;
-use crate::survey::words_form;
+use crate::survey::{reading_form, usual_reading, words_form};
 use galvet_core::base::{Finding, Keyed, System};
-use galvet_core::hull::{Measure, Reading, Source};
+use galvet_core::hull::{Measure, Reading};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Change, Known};
 
@@ -25,9 +24,10 @@ pub struct MeasureLine {
     pub key: &'static str,
     pub label: &'static str,
     pub readings: Vec<ReadingLine>,
-    /// What was typed and not understood, and why.
-    pub typed: String,
-    pub mistake: String,
+    /// The form of another.
+    pub form: FormView,
+    /// Whether it was sent and not taken.
+    pub open: bool,
 }
 
 /// A line of the history.
@@ -47,7 +47,6 @@ pub struct RecordView {
     /// Its revision, as it is shown.
     pub revision: i64,
     pub measures: Vec<MeasureLine>,
-    pub sources: Vec<Offer>,
     pub words: FormView,
     pub history: Vec<HistoryLine>,
     pub findings: Vec<Finding>,
@@ -58,14 +57,12 @@ pub struct RecordView {
 /// What somebody typed that was not taken.
 #[derive(Debug, Clone, Default)]
 pub struct NotTaken {
-    /// The measure's or the field's name.
-    pub field: String,
-    /// As typed.
-    pub typed: String,
+    /// The measure whose reading it was; none for the words.
+    pub measure: Option<Measure>,
     /// Why not.
     pub problem: String,
-    /// Words as typed, and what was not understood of them.
-    pub words: form::NotTaken,
+    /// As typed, and what was not understood of it.
+    pub form: form::NotTaken,
     /// Where the form stood; empty for the record itself.
     pub back: String,
 }
@@ -77,13 +74,19 @@ pub fn record(
     known: Known,
     history: &[Change],
     not_taken: &NotTaken,
-    system: System,
+    (today, system): (&str, System),
 ) -> RecordView {
     let survey = &hull.survey;
+    let untouched = form::NotTaken::default();
+    let words = match not_taken.measure {
+        Some(_) => &untouched,
+        None => &not_taken.form,
+    };
     let measures = Measure::ALL.iter().map(|&m| {
         let best = survey.best(m);
         let readings = survey.readings.get(&m).map_or(&[][..], Vec::as_slice);
-        let mine = not_taken.field == m.key();
+        let mine = not_taken.measure == Some(m);
+        let not_taken = if mine { &not_taken.form } else { &untouched };
         MeasureLine {
             key: m.key(),
             label: m.label(),
@@ -92,16 +95,8 @@ pub fn record(
                 .rev()
                 .map(|r| reading(m, r, best, system))
                 .collect(),
-            typed: if mine {
-                not_taken.typed.clone()
-            } else {
-                String::new()
-            },
-            mistake: if mine {
-                not_taken.problem.clone()
-            } else {
-                String::new()
-            },
+            form: reading_form(m).form(&usual_reading(today.to_owned()), true, not_taken, system),
+            open: mine,
         }
     });
     RecordView {
@@ -109,8 +104,7 @@ pub fn record(
         name: survey.name(),
         revision: known.revision,
         measures: measures.collect(),
-        sources: Offer::all(|_: Source| ""),
-        words: words_form().form(survey, false, &not_taken.words, system),
+        words: words_form().form(survey, false, words, system),
         history: history.iter().map(|c| line(c, known)).collect(),
         findings: survey.findings(),
         stood_by: survey
