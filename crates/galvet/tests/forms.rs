@@ -11,6 +11,7 @@ use galvet::demo_data;
 use galvet_core::hull::{Modification, Opening, Source, Zone};
 use galvet_store::{Catalogue, Record};
 use rocket::http::{ContentType, Status};
+use scraper::{ElementRef, Html, Selector};
 use serde_json::Value;
 use std::collections::{BTreeMap, BTreeSet, VecDeque};
 
@@ -73,27 +74,16 @@ fn awkward() -> Catalogue {
     all
 }
 
-fn unescaped(text: &str) -> String {
-    [
-        ("&quot;", "\""),
-        ("&#34;", "\""),
-        ("&#39;", "'"),
-        ("&lt;", "<"),
-        ("&gt;", ">"),
-        ("&#60;", "<"),
-        ("&#62;", ">"),
-        ("&amp;", "&"),
-        ("&#38;", "&"),
-    ]
-    .iter()
-    .fold(text.to_owned(), |text, (from, to)| text.replace(from, to))
+fn css(selector: &str) -> Selector {
+    Selector::parse(selector).unwrap()
 }
 
-/// What stands between two marks, wherever it does.
-fn between<'a>(text: &'a str, from: &'a str, to: &'a str) -> impl Iterator<Item = &'a str> {
-    text.split(from)
-        .skip(1)
-        .filter_map(move |rest| rest.split(to).next())
+/// The attributes of a name of what a selector finds.
+fn all_of(part: ElementRef<'_>, selector: &str, name: &str) -> Vec<String> {
+    let found = part.select(&css(selector)).collect::<Vec<_>>().into_iter();
+    found
+        .filter_map(|e| e.value().attr(name).map(str::to_owned))
+        .collect()
 }
 
 /// A form that says what it showed.
@@ -109,41 +99,38 @@ struct Form {
 }
 
 fn forms(page: &str) -> Vec<Form> {
-    let all = between(page, "<form", "</form>");
-    all.filter_map(|form| {
-        let shown = between(form, "name=\"shown\" value=\"", "\"").next()?;
-        let shown = unescaped(shown);
+    let page = Html::parse_document(page);
+    let all: Vec<ElementRef<'_>> = page.select(&css("form")).collect();
+    let read = |form: ElementRef<'_>| {
+        let first = |selector: &str| all_of(form, selector, "value").into_iter().next();
+        let shown = first("[name=shown]")?;
         let fields = serde_json::from_str(&shown).ok()?;
-        let action = unescaped(between(form, "action=\"", "\"").next()?);
         let mut along = vec![("shown".to_owned(), shown)];
-        let keep = between(form, "name=\"action\" value=\"", "\"").next();
-        along.extend(keep.map(|word| ("action".to_owned(), word.to_owned())));
-        let kind = between(form, "name=\"kind\" value=\"", "\"").next();
-        along.extend(kind.map(|word| ("kind".to_owned(), word.to_owned())));
+        let keep = first("[name=action]");
+        along.extend(keep.map(|word| ("action".to_owned(), word)));
+        let kind = first("[name=kind]");
+        along.extend(kind.map(|word| ("kind".to_owned(), word)));
         Some(Form {
-            action,
+            action: form.value().attr("action")?.to_owned(),
             fields,
             along,
             choices: choices(form),
-            uploads: form.contains("type=\"file\""),
+            uploads: form.select(&css("[type=file]")).next().is_some(),
         })
-    })
-    .collect()
+    };
+    all.into_iter().filter_map(read).collect()
 }
 
 /// What each choice of a form offers, and each tick: sent or not.
-fn choices(form: &str) -> BTreeMap<String, Vec<String>> {
-    let named = |text: &str| between(text, "name=\"", "\"").next().map(unescaped);
+fn choices(form: ElementRef<'_>) -> BTreeMap<String, Vec<String>> {
     let mut out = BTreeMap::new();
-    for select in between(form, "<select", "</select>") {
-        let offered = between(select, "value=\"", "\"").map(unescaped).collect();
-        out.extend(named(select).map(|name| (name, offered)));
+    let named = |e: ElementRef<'_>| e.value().attr("name").map(str::to_owned);
+    for select in form.select(&css("select")) {
+        out.extend(named(select).map(|name| (name, all_of(select, "option", "value"))));
     }
-    for input in between(form, "<input", ">").filter(|i| i.contains("type=\"checkbox\"")) {
-        let sent = between(input, "value=\"", "\"")
-            .next()
-            .map_or("on".to_owned(), unescaped);
-        out.extend(named(input).map(|name| (name, vec![sent, String::new()])));
+    for tick in form.select(&css("[type=checkbox]")) {
+        let sent = tick.value().attr("value").unwrap_or("on").to_owned();
+        out.extend(named(tick).map(|name| (name, vec![sent, String::new()])));
     }
     out
 }
@@ -222,8 +209,8 @@ fn pages(desk: &Desk) -> Vec<String> {
         if !found.insert(at.clone()) || desk.ask(&at).status() != Status::Ok {
             continue;
         }
-        let page = desk.page(&at);
-        let links = between(&page, "href=\"", "\"").map(unescaped);
+        let page = Html::parse_document(&desk.page(&at));
+        let links = all_of(page.root_element(), "[href]", "href").into_iter();
         let ours = |link: &String| {
             let hull = HULLS
                 .iter()
@@ -374,9 +361,9 @@ fn every_kind(desk: &Desk) -> Vec<String> {
         if response.status() != Status::Ok || !html {
             continue;
         }
-        let page = response.into_string().unwrap_or_default();
-        let links = between(&page, "href=\"/", "\"").map(|link| format!("/{}", unescaped(link)));
-        next.extend(links.filter(|link| !link.starts_with("/static")));
+        let page = Html::parse_document(&response.into_string().unwrap_or_default());
+        let links = all_of(page.root_element(), "[href]", "href").into_iter();
+        next.extend(links.filter(|link| link.starts_with('/') && !link.starts_with("/static")));
     }
     found.into_iter().collect()
 }
@@ -392,22 +379,17 @@ fn every_form_in_which_figures_are_typed_sends_its_units() {
         if response.content_type() != Some(ContentType::HTML) {
             continue;
         }
-        let page = response.into_string().unwrap_or_default();
-        for form in between(&page, "<form", "</form>") {
-            let inputs = between(form, "<input", ">");
-            let mut figures = inputs.filter(|input| {
-                let text = input.contains("type=\"text\"") || !input.contains("type=");
-                let name = between(input, "name=\"", "\"").next().unwrap_or_default();
-                text && !WORDS.contains(&name)
-            });
-            if figures.next().is_none() {
+        let page = Html::parse_document(&response.into_string().unwrap_or_default());
+        for form in page.select(&css("form")) {
+            let typed = all_of(form, "input[type=text], input:not([type])", "name");
+            if typed.iter().all(|name| WORDS.contains(&name.as_str())) {
                 continue;
             }
-            let action = between(form, "action=\"", "\"").next().unwrap_or_default();
-            let says = if form.contains("method=\"post\"") {
+            let action = form.value().attr("action").unwrap_or_default();
+            let says = if form.value().attr("method") == Some("post") {
                 action.contains("units=metric")
             } else {
-                form.contains("name=\"units\" value=\"metric\"")
+                !all_of(form, "[name=units][value=metric]", "value").is_empty()
             };
             let path = action.split('?').next().unwrap_or_default().to_owned();
             if says { &mut sends } else { &mut silent }.insert(path);

@@ -5,6 +5,8 @@
 
 use std::collections::{BTreeMap, BTreeSet};
 use std::path::{Path, PathBuf};
+use syn::visit::Visit;
+use syn::{Attribute, ItemMod, ItemUse, Path as Path_, UseTree, Visibility};
 
 type Graph = BTreeMap<String, BTreeSet<String>>;
 
@@ -30,69 +32,111 @@ fn sources(folder: &Path, out: &mut Vec<PathBuf>) {
     }
 }
 
-/// Every path that a source names from `crate::` or `super::` on, groups taken
-/// apart, comments left out. `super` inside a test module means its own file.
-fn paths(source: &str, here: &str) -> Vec<String> {
-    let code: String = source
-        .split("#[cfg(test)]")
-        .next()
-        .unwrap()
-        .lines()
-        .filter(|l| !l.trim_start().starts_with("//"))
-        .collect::<Vec<_>>()
-        .join("\n");
-    let parent = here.rsplit_once("::").map_or("", |(p, _)| p);
-    let mut found = Vec::new();
-    for (mark, base) in [("crate::", ""), ("super::", parent)] {
-        for (at, _) in code.match_indices(mark) {
-            let before = code[..at].chars().next_back();
-            if before.is_some_and(|c| c.is_alphanumeric() || c == '_' || c == ':') {
-                continue;
-            }
-            let rest = &code[at + mark.len()..];
-            let end = rest.find([';', '(', ' ', ')', ',', '<', '>']);
-            let group = rest.starts_with('{') || rest[..end.unwrap_or(0)].contains('{');
-            let end = if group { rest.find("};") } else { end };
-            unfold(&rest[..end.unwrap_or(rest.len())], base, &mut found);
-        }
-    }
-    found
+/// What a source names from `crate::` or `super::` on, and what it offers with `pub use`.
+#[derive(Default)]
+struct Names {
+    named: Vec<String>,
+    offered: Vec<String>,
 }
 
-/// `a::{b, c::{d}}` into `a::b` and `a::c::d`, each after `base`.
-fn unfold(path: &str, base: &str, out: &mut Vec<String>) {
-    let join = |a: &str, b: &str| match (a, b) {
-        ("", b) => b.to_owned(),
-        (a, "") => a.to_owned(),
-        (a, b) => format!("{a}::{b}"),
-    };
-    let Some((head, group)) = path.split_once('{') else {
-        out.push(join(base, path.trim().trim_end_matches('}')));
-        return;
-    };
-    let base = join(base, head.trim().trim_end_matches("::"));
-    let (mut depth, mut from) = (0, 0);
-    for (i, c) in group.char_indices() {
-        match c {
-            '{' => depth += 1,
-            '}' => depth -= 1,
-            ',' if depth == 0 => {
-                unfold(group[from..i].trim(), &base, out);
-                from = i + 1;
+impl Names {
+    fn of(source: &str, here: &str) -> Self {
+        let mut finder = Finder {
+            here,
+            found: Self::default(),
+        };
+        finder.visit_file(&syn::parse_file(source).unwrap());
+        finder.found
+    }
+}
+
+struct Finder<'a> {
+    here: &'a str,
+    found: Names,
+}
+
+fn is_test(attributes: &[Attribute]) -> bool {
+    attributes.iter().any(|a| {
+        a.path().is_ident("cfg") && a.parse_args::<Path_>().is_ok_and(|p| p.is_ident("test"))
+    })
+}
+
+impl Finder<'_> {
+    /// A path written from `crate` or `super` on, from the crate's root on.
+    fn absolute(&self, parts: &[String]) -> Option<String> {
+        let mut base: Vec<&str> = self.here.split("::").filter(|p| !p.is_empty()).collect();
+        let mut rest = parts;
+        match rest.first()?.as_str() {
+            "crate" => {
+                base.clear();
+                rest = &rest[1..];
             }
-            _ => {}
+            "super" => {
+                while rest.first().is_some_and(|p| p == "super") {
+                    base.pop();
+                    rest = &rest[1..];
+                }
+            }
+            _ => return None,
+        }
+        base.extend(rest.iter().map(String::as_str));
+        Some(base.join("::"))
+    }
+}
+
+/// The paths of a tree of imports.
+fn unfold(tree: &UseTree, before: &[String], out: &mut Vec<Vec<String>>) {
+    let with = |name: String| [before, &[name]].concat();
+    match tree {
+        UseTree::Path(path) => unfold(&path.tree, &with(path.ident.to_string()), out),
+        UseTree::Name(name) => out.push(with(name.ident.to_string())),
+        UseTree::Rename(name) => out.push(with(name.ident.to_string())),
+        UseTree::Glob(_) => out.push(before.to_vec()),
+        UseTree::Group(group) => {
+            for tree in &group.items {
+                unfold(tree, before, out);
+            }
         }
     }
-    unfold(group[from..].trim(), &base, out);
+}
+
+impl<'ast> Visit<'ast> for Finder<'_> {
+    fn visit_item_mod(&mut self, module: &'ast ItemMod) {
+        if !is_test(&module.attrs) {
+            syn::visit::visit_item_mod(self, module);
+        }
+    }
+
+    fn visit_item_use(&mut self, used: &'ast ItemUse) {
+        if is_test(&used.attrs) {
+            return;
+        }
+        let mut paths = Vec::new();
+        unfold(&used.tree, &[], &mut paths);
+        for path in paths {
+            self.found.named.extend(self.absolute(&path));
+            if !matches!(used.vis, Visibility::Inherited) {
+                let own = [self.here.to_owned(), path.join("::")].join("::");
+                let from = self.absolute(&path).unwrap_or(own);
+                self.found.offered.push(from);
+            }
+        }
+    }
+
+    fn visit_path(&mut self, path: &'ast Path_) {
+        let parts: Vec<String> = path.segments.iter().map(|s| s.ident.to_string()).collect();
+        self.found.named.extend(self.absolute(&parts));
+        syn::visit::visit_path(self, path);
+    }
 }
 
 /// Who imports whom. A room's own `mod.rs` may gather what its files offer; a
 /// file that names its room means the file the name comes from, which the
 /// room's `pub use` tells.
 fn graph(files: &BTreeMap<String, String>) -> Graph {
-    let named: BTreeMap<&str, Vec<String>> = files
+    let names: BTreeMap<&str, Names> = files
         .iter()
-        .map(|(module, text)| (module.as_str(), paths(text, module)))
+        .map(|(module, text)| (module.as_str(), Names::of(text, module)))
         .collect();
     let known = |path: &str| {
         let mut path = path;
@@ -105,19 +149,16 @@ fn graph(files: &BTreeMap<String, String>) -> Graph {
     };
     // `pub use peril::{Peril, peril};` in a room: the name's own file.
     let home = |room: &str, name: &str| {
-        let text = files.get(room)?;
-        text.split("pub use ").skip(1).find_map(|used| {
-            let mut offered = Vec::new();
-            unfold(used.split(';').next()?, room, &mut offered);
-            let offers = |o: &String| o.rsplit("::").next() == Some(name);
-            offered.into_iter().find(offers).and_then(|o| known(&o))
-        })
+        let mut offered = names.get(room)?.offered.iter();
+        offered
+            .find(|o| o.rsplit("::").next() == Some(name))
+            .and_then(|o| known(o))
     };
     let mut out = Graph::new();
-    for (module, paths) in named {
+    for (&module, Names { named, .. }) in &names {
         let edges = out.entry(module.to_owned()).or_default();
-        for path in paths {
-            let Some(mut target) = known(&path) else {
+        for path in named {
+            let Some(mut target) = known(path) else {
                 continue;
             };
             let rest = path[target.len()..].trim_start_matches("::");

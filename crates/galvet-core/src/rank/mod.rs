@@ -4,6 +4,7 @@
 //! against shape `s` of another: the samples are independent, so any pairing
 //! would do.
 
+mod beside;
 mod demands;
 pub mod explain;
 mod peril;
@@ -14,6 +15,7 @@ mod told;
 mod verdict;
 mod wishes;
 
+pub use beside::{LOOKED_AT, SEAT, Seated, by_the_trip, comfort, seat};
 pub use demands::{Met, demands};
 pub use peril::{Peril, peril};
 pub use reason::{Code, Reason, may};

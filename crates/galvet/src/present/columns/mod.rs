@@ -3,8 +3,6 @@
 
 mod told;
 
-pub use told::{by_the_trip, comfort, comfort_of_five};
-
 use crate::answer::{Answered, Quick};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::Assessment;

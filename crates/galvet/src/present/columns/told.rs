@@ -8,8 +8,8 @@ use galvet_core::figures::{Assessment, Quantity, Range};
 use galvet_core::guide::Guide;
 use galvet_core::hull::{Judgement, Measure, Survey};
 use galvet_core::question::Brief;
-use galvet_core::rank::demands;
 use galvet_core::rank::explain::area;
+use galvet_core::rank::{LOOKED_AT, SEAT, by_the_trip, comfort, demands, seat};
 
 /// What is known of a hull in a column.
 #[derive(Default)]
@@ -171,18 +171,14 @@ impl Of<'_> {
     }
 
     fn comfort(&self) -> Told {
-        let judged = comfort(self.survey);
-        if judged.len() < 3 {
-            return Told::default();
-        }
-        let share = comfort_of_five(&judged);
+        let judged = seat(self.survey);
         Told {
-            range: if judged.len() < SEAT.len() {
+            range: if (LOOKED_AT..SEAT.len()).contains(&judged.len()) {
                 format!("{} of 5 looked at", judged.len())
             } else {
                 String::new()
             },
-            ..Told::number(Some(share), |v| format!("{v:.1} of 5"))
+            ..Told::number(comfort(&judged), |v| format!("{v:.1} of 5"))
         }
     }
 
@@ -198,44 +194,6 @@ impl Of<'_> {
             ..Told::number(value, |v| self.system.text(Dimension::Money, v, 0))
         }
     }
-}
-
-/// Price of a hull over the trips of some `years`; `None` where either is not known.
-#[must_use]
-pub fn by_the_trip(survey: &Survey, brief: &Brief, years: f64) -> Option<f64> {
-    let both = survey.value(Measure::Price).zip(brief.outing.trips);
-    both.map(|(price, trips)| price / (trips * years))
-}
-
-/// What is judged of a seat, and the answer that is best.
-const SEAT: [(Judgement, &str); 5] = [
-    (Judgement::Backrest, "high"),
-    (Judgement::Lumbar, "adjusts"),
-    (Judgement::Recline, "free"),
-    (Judgement::Padding, "mesh"),
-    (Judgement::SeatBase, "above"),
-];
-
-/// What was judged of a hull's seat: the answer, and how far it stands from the worst
-/// (0) towards the best (1).
-#[must_use]
-pub fn comfort(survey: &Survey) -> Vec<(Judgement, &'static str, f64)> {
-    let looked = |&(j, best): &(Judgement, &str)| {
-        let word = survey.looked.judged.get(&j)?;
-        let answers = j.answers();
-        let at = answers.iter().position(|a| a.0 == *word)?;
-        let top = answers.iter().position(|a| a.0 == best)?;
-        Some((j, answers[at].1, at as f64 / top.max(1) as f64))
-    };
-    SEAT.iter().filter_map(looked).collect()
-}
-
-/// How many of five things of the seat were judged good, as a share of those looked at;
-/// the column tells it only where most of them were.
-#[must_use]
-pub fn comfort_of_five(judged: &[(Judgement, &'static str, f64)]) -> f64 {
-    let sum: f64 = judged.iter().map(|j| j.2).sum();
-    sum / judged.len().max(1) as f64 * SEAT.len() as f64
 }
 
 fn three(range: Range) -> [f64; 3] {

@@ -4,9 +4,7 @@
 use super::derivation::{Derivation, Input, OF_THE_MIDDLE, OVER_SHAPES, guide_values, input};
 use super::figure::{Figure, signed_percent};
 use crate::answer::Afloat;
-use crate::present::columns::{
-    Column, Filed, Which, by_the_trip, cells, column_named, comfort, comfort_of_five,
-};
+use crate::present::columns::{Column, Filed, Which, cells, column_named};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::outlook::held_back;
 use galvet_core::guide::Guide;
@@ -14,6 +12,7 @@ use galvet_core::handling::{helm, side_areas};
 use galvet_core::hull::{Measure, Propulsion};
 use galvet_core::question::Brief;
 use galvet_core::rank::explain::area;
+use galvet_core::rank::{by_the_trip, comfort, seat};
 
 /// A column that is reckoned rather than read off a record.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -163,9 +162,9 @@ fn judged(survey: &galvet_core::hull::Survey, what: Reckoned) -> Vec<Input> {
     if what != Reckoned::Comfort {
         return Vec::new();
     }
-    let answers = comfort(survey).into_iter().map(|(j, answer, _)| Input {
-        label: j.label(),
-        value: answer.to_owned(),
+    let answers = seat(survey).into_iter().map(|j| Input {
+        label: j.judgement.label(),
+        value: j.answer.to_owned(),
         source: "looked at and judged".to_owned(),
     });
     answers.collect()
@@ -330,23 +329,23 @@ impl Of<'_> {
     }
 
     fn comfort(&self) -> Vec<String> {
-        let judged = comfort(&self.afloat.assessment.setup.posterior.survey);
-        if judged.len() < 3 {
+        let judged = seat(&self.afloat.assessment.setup.posterior.survey);
+        let Some(comfort) = comfort(&judged) else {
             return vec![format!(
                 "{} of five things of the seat were looked at; told from three on",
                 judged.len()
             )];
-        }
+        };
         let parts: Vec<String> = judged
             .iter()
-            .map(|(j, answer, share)| format!("{}: {answer}, {:.1}", j.label(), share))
+            .map(|j| format!("{}: {}, {:.1}", j.judgement.label(), j.answer, j.share))
             .collect();
         vec![
             format!(
                 "each from 0, the worst, to 1, the best: {}",
                 parts.join("; ")
             ),
-            format!("their mean, of five: {:.1}", comfort_of_five(&judged)),
+            format!("their mean, of five: {:.1}", comfort),
         ]
     }
 
