@@ -174,8 +174,9 @@ test("everything once without the script", async ({ browser, address }) => {
   });
   const page = await context.newPage();
   await page.goto("/ask");
-  await page.getByRole("button", { name: /^2?\s*lake/ }).click();
-  await page.getByRole("button", { name: /beach/ }).click();
+  await page.getByRole("radio", { name: /^2?\s*lake/ }).check();
+  await page.getByRole("radio", { name: /beach/ }).check();
+  await page.getByRole("button", { name: "Next" }).click();
   await page.getByRole("link", { name: "show the ranking now" }).click();
   await expect(page.locator(".sentence-text")).toContainText("lake");
   // In order of a column, close together, within a limit.
@@ -222,7 +223,7 @@ test("everything once without the script", async ({ browser, address }) => {
   // Kept for a customer, summed up, thrown away, taken back.
   await page.goto("/?mass=72+kg");
   await page.locator(".kept > summary").click();
-  await page.getByLabel("Keep it as").fill("Plain");
+  await page.getByLabel("save it as").fill("Plain");
   await page.getByLabel("for", { exact: true }).fill("Nobody's script");
   await page.getByRole("button", { name: "Save" }).click();
   await page.goto("/questions");
@@ -236,7 +237,7 @@ test("everything once without the script", async ({ browser, address }) => {
   await expect(folder).toHaveCount(1);
   // A trial paddle, and the hull as the yardstick.
   await page.goto("/hulls/hobrin-cassel/trials");
-  await page.getByLabel("steady").check();
+  await page.getByLabel("how it felt").selectOption("steady");
   await page.getByRole("button", { name: "Log it" }).click();
   await page.getByRole("link", { name: "rank against it" }).click();
   await expect(page.locator(".sentence-text")).toContainText(

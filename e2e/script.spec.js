@@ -191,7 +191,7 @@ test("a question is kept, taken up again and taken back", async ({ page }) => {
   await page.goto("/?water=pond&posture=sits");
   const pond = await order(page);
   await page.locator(".kept > summary").click();
-  await page.getByLabel("Keep it as").fill("Sunday on the pond");
+  await page.getByLabel("save it as").fill("Sunday on the pond");
   await page.getByRole("button", { name: "Save" }).click();
   const kept = page.getByRole("link", { name: "Sunday on the pond" });
   await expect(page).toHaveURL(/brief=sunday-on-the-pond/);

@@ -138,31 +138,35 @@ test("a rig from nothing by keyboard alone, ranked; a thing that no longer fits 
     "Perch by the reeds",
   );
   for (const [word, thing] of [
-    ["open crate", "+ open crate with three rod tubes"],
-    ["nominal 36 × 22 × 5", "+ tackle box, nominal 36 × 22 × 5 cm"],
-    ["rod and reel", "+ rod and reel"],
-    ["flotation", "+ flotation aid, foam"],
-    ["spare paddle", "+ spare paddle"],
+    ["open crate", "open crate with three rod tubes"],
+    ["nominal 36 × 22 × 5", "tackle box, nominal 36 × 22 × 5 cm"],
+    ["rod and reel", "rod and reel"],
+    ["flotation", "flotation aid, foam"],
+    ["spare paddle", "spare paddle"],
   ]) {
+    // Results follow what is typed; a tap adds, and one stays where one is.
     await page.getByLabel("find on the shelf").fill(word);
-    await page.keyboard.press("Enter");
-    await press(page.getByRole("button", { name: thing, exact: true }));
+    const add = page.getByRole("button", { name: `Add ${thing}, ` });
+    await press(add.first());
     await expect(
-      page.locator(".rig-line strong", { hasText: thing.slice(2) }),
+      page.locator(".rig-line strong", { hasText: thing }).first(),
     ).toBeVisible();
+    await expect(page.getByLabel("find on the shelf")).toHaveValue(word);
   }
   await press(
     page.getByRole("button", { name: "one more rod and reel", exact: true }),
   );
   const boxes = page.locator(".rig-line", { hasText: "tackle box" });
+  await press(boxes.locator(".row-menu > summary"));
   await boxes
     .getByLabel("packed in")
     .selectOption("in the open crate with three rod tubes");
-  await press(boxes.getByRole("button", { name: "pack" }));
+  await press(boxes.getByRole("button", { name: "Pack" }));
   await expect(page.locator(".rig-packed")).toContainText("tackle box");
   await expectAxeClean(page);
   // Ranked with it.
-  await page.goto(`${ownDemo}/?rig=perch-by-the-reeds`);
+  await press(page.getByRole("link", { name: "Rank with this rig" }));
+  await expect(page).toHaveURL(/rig=perch-by-the-reeds/);
   const out = page.getByText("does not fit");
   const before = await out.count();
   // The crate turns out larger than most wells.
@@ -170,7 +174,7 @@ test("a rig from nothing by keyboard alone, ranked; a thing that no longer fits 
   await expectAxeClean(page);
   await page.locator("#t-length").fill("95 cm");
   await page.locator("#t-width").fill("60 cm");
-  await press(page.getByRole("button", { name: "Keep", exact: true }));
+  await press(page.getByRole("button", { name: "Save", exact: true }));
   await expect(
     page.getByRole("button", { name: /^Undo: open crate/ }),
   ).toBeVisible();
@@ -217,12 +221,12 @@ test("who is aboard is set from the rig and travels to the board", async ({
   page,
 }) => {
   await page.goto("/rigs/reed-edge-day?posture=sits");
-  await page.getByText("change who is aboard").click();
+  await page.getByText("Who is aboard").click();
   await page.getByLabel("who comes along").fill("child 28 kg 1.20 m");
   await page.getByRole("button", { name: "Put them aboard" }).click();
   await expect(page.locator("main")).toContainText("with a child of 28");
   await expect(page.locator("main")).toContainText("aid of its own size");
-  await page.getByRole("link", { name: "See the ranking" }).click();
+  await page.getByRole("link", { name: "Rank with this rig" }).click();
   await expect(page.locator(".below")).toContainText("one seat too few");
   const question = new URL(page.url()).search;
   await page.goto(`/hulls/osprith-kelda-two/stow${question}`);

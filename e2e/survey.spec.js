@@ -268,14 +268,14 @@ test("the walk along a hull on a phone, one zone kept, resumed at the next", asy
   await expect(page.locator("#here-title")).toHaveText("bow deck");
   await expectAxeClean(page);
   await page.getByLabel("begins, from the bow").fill("near the end");
-  await page.getByRole("button", { name: "Keep and go on" }).click();
+  await page.getByRole("button", { name: "Save and go on" }).click();
   await expect(page.locator("#z-from-said")).toContainText("3.76 m");
   await page.getByLabel("begins, from the bow").fill("8 cm");
   await page.getByLabel("wide", { exact: true }).fill('9 1/2"');
-  await page.getByRole("button", { name: "Keep and go on" }).click();
+  await page.getByRole("button", { name: "Save and go on" }).click();
   await expect(page.locator("#z-width-said")).toBeVisible();
   await page.getByLabel("wide", { exact: true }).fill('9.5"');
-  await page.getByRole("button", { name: "Keep and go on" }).click();
+  await page.getByRole("button", { name: "Save and go on" }).click();
   await expect(page.locator("#here-title")).toHaveText("bow hatch");
   await page.getByRole("link", { name: "Skip", exact: true }).click();
   await expect(page.locator("#here-title")).toHaveText("cockpit floor");

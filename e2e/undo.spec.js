@@ -11,7 +11,7 @@ test("two people at one shelf take back their own acts", async ({
   const save = async (who, thing, text) => {
     await who.goto(`${ownDemo}/kit/${thing}`);
     await price(who).fill(text);
-    await who.getByRole("button", { name: "Keep", exact: true }).click();
+    await who.getByRole("button", { name: "Save", exact: true }).click();
   };
   await save(page, "open-crate", "11");
   await save(theirs, "drift-sock", "12");
@@ -29,7 +29,7 @@ test("two people at one shelf take back their own acts", async ({
   // What somebody else has changed since stays, and it is said whose it is.
   await page.goto(`${ownDemo}/kit/drift-sock`);
   await price(page).fill("13");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await yours.click();
   await expect(theirs.getByRole("main")).toContainText(
     "somebody at another browser changed it since",

@@ -50,7 +50,7 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   await page.getByLabel("called").fill("battery shelf");
   await page.getByLabel("weighs").fill("2 kg");
   await page.getByLabel("its place, from the bow").fill("2.2");
-  await page.getByRole("button", { name: "Keep", exact: true }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.locator(".beside thead")).toContainText("battery shelf");
   await expectAxeClean(page);
   const over = await page.evaluate(
@@ -128,7 +128,7 @@ test("two tabs at one place: each keeps its own, a clash is said", async ({
     /somebody else changed this meanwhile: height is “14\.0\s*cm” now, yours is “15 cm”/,
   );
   await other.getByRole("button", { name: /^Keep/ }).click();
-  await expect(other.getByRole("alert")).toContainText("Not kept");
+  await expect(other.getByRole("alert")).toContainText("Not saved");
   await expectAxeClean(other);
   await other.getByRole("button", { name: /^Keep/ }).click();
   await page.goto(at);

@@ -185,10 +185,12 @@ fn what_moved_is_told_wherever_the_question_is_changed() {
     let kept = "<noscript><input type=\"hidden\" name=\"find\" value=\"fennick\"></noscript>";
     assert!(hulls.contains(kept));
     // The conversation stays at its step.
-    let talk = desk.page("/ask?step=with&mass=108+kg");
+    let talk = desk.page("/ask?step=angler&mass=108+kg");
     assert!(talk.contains(told), "conversation");
-    assert!(talk.contains(&format!("href=\"/ask?units=metric&#38;step=with\">{back}")));
-    assert!(talk.contains("<input type=\"hidden\" name=\"step\" value=\"with\">"));
+    assert!(talk.contains(&format!(
+        "href=\"/ask?units=metric&#38;step=angler\">{back}"
+    )));
+    assert!(talk.contains("<input type=\"hidden\" name=\"step\" value=\"angler\">"));
     // Side by side the hulls stay.
     let beside = desk.page("/compare?hull=fennick-dunmarrow&hull=osprith-kelda-two&mass=108+kg");
     assert!(beside.contains(told), "side by side");
@@ -235,5 +237,5 @@ fn what_moved_is_told_wherever_the_question_is_changed() {
     }
     assert!(moves > 1);
     // Nothing changed: nothing is told.
-    assert!(!desk.page("/ask?step=with").contains(back));
+    assert!(!desk.page("/ask?step=angler").contains(back));
 }

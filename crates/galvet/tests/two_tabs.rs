@@ -79,7 +79,7 @@ impl<'d> Tab<'d> {
     fn refused(&self, action: &str) -> (String, Self) {
         let (status, page) = self.send(action);
         assert_eq!(status, Status::UnprocessableEntity);
-        let said = page.split("Not kept: ").nth(1).unwrap();
+        let said = page.split("Not saved: ").nth(1).unwrap();
         let said = said.split('<').next().unwrap().to_owned();
         let mut again = Self::read(self.desk, &self.at, &page);
         again.fields.clone_from(&self.fields);

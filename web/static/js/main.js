@@ -5,6 +5,7 @@
 import { keepInStep } from "./answer.js";
 import { toldLineByLine } from "./again.js";
 import { formsThatKeep } from "./autosave.js";
+import { searchAsTyped, stepsThatStay } from "./live.js";
 import { linkMap } from "./map.js";
 import { partsThatClose } from "./parts.js";
 import { planThatMoves } from "./plan.js";
@@ -28,3 +29,5 @@ answersByFigure(document);
 workThatTakesTime(document);
 showTour();
 toldLineByLine(document);
+searchAsTyped(document);
+stepsThatStay(document);

@@ -81,7 +81,8 @@ class Board {
   /** Where a mark's middle is, in metres of the hull. */
   whereIs(mark) {
     const { scale, bow, middle } = this.plan.dataset;
-    const box = mark.getBBox();
+    // The thing itself, without what is written on it.
+    const box = (mark.querySelector("rect, .kit-line") ?? mark).getBBox();
     const unit = Number(scale);
     // What leans in a holder stands at its foot.
     const x = mark.querySelector(".kit-line") ? box.x : box.x + box.width / 2;

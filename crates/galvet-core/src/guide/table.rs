@@ -276,6 +276,9 @@ guides! {
     RudderArea = "handling.rudder_area", Handling, Ratio, 0.04, 0.0 ..= 0.2, "side area of a rudder or skeg, m²", "guide value";
     CentreForward = "handling.centre_forward", Handling, Ratio, 0.1, 0.0 ..= 0.25, "share of the length by which the water's centre moves forward under way", "handbook, chapter 2: guide value";
 
+    RoofSmall = "ranking.roof_small", Ranking, Mass, 50.0, 30.0 ..= 75.0, "what the roof of a small car bears, bars counted, where nobody looked into its handbook", "guide value";
+    RoofLarge = "ranking.roof_large", Ranking, Mass, 75.0, 50.0 ..= 150.0, "the same of an estate car or a van", "guide value";
+    BedUsual = "ranking.bed_usual", Ranking, Length, 1.5, 1.2 ..= 2.6, "length of a truck's bed, the flap down, where nobody measured it", "guide value";
     TripYears = "ranking.trip_years", Ranking, Ratio, 5.0, 1.0 ..= 20.0, "years over which a hull's price is told by the trip", "guide value";
     StaySeated = "ranking.stay_seated", Ranking, Ratio, 0.6, 0.3 ..= 1.0, "standing support below which one who stands is told to stay seated", "guide band";
     StandPractised = "ranking.stand_practised", Ranking, Ratio, 0.8, 0.6 ..= 1.5, "standing support below which somebody who stood before is told to stay seated", "handbook, chapter 2: guide bands";

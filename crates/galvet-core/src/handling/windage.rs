@@ -12,7 +12,7 @@ use crate::gear::Fixing;
 use crate::guide::{Guide, Guides};
 use crate::hull::Measure;
 use crate::load::{Carriage, LoadPlan};
-use crate::portrait::{Limb, Person, seated, standing};
+use crate::portrait::{Person, Stick, seated, standing};
 use crate::stow::{Lies, Stowed};
 
 /// Shapes the figures are taken over.
@@ -188,7 +188,7 @@ fn people(setup: &Setup, shape: &Shape, floor: f64) -> Vec<Person> {
 /// What of a person stands above the rim.
 fn stand_in(area: &mut Area, person: &Person, rim: &dyn Fn(f64) -> f64) {
     const STEPS: u32 = 8;
-    for Limb { joints, width } in &person.limbs {
+    for Stick { joints, width } in &person.in_wind {
         for pair in joints.windows(2) {
             let ((x0, z0), (x1, z1)) = (pair[0], pair[1]);
             let piece = (x1 - x0).hypot(z1 - z0) * width / f64::from(STEPS);

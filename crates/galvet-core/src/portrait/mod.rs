@@ -6,7 +6,7 @@
 
 mod person;
 
-pub use person::{Limb, Person, Point, from_above, seated, standing};
+pub use person::{Limb, Person, Point, Stick, from_above, from_ahead, seated, standing};
 
 use crate::base::Lanes;
 use crate::body::{Lines, Shape};
@@ -14,7 +14,9 @@ use crate::figures::{Afloat, Assessment, Case, Quantity, Setup};
 use crate::float::{Accuracy, Attitude, Settled, Weight, arm, rim_angle};
 use crate::gear::Fixing;
 use crate::guide::Guide;
-use crate::hull::{Flooded, Measure, Propulsion};
+use crate::hull::{
+    FittingKind, Flooded, Measure, Opening, Propulsion, Source, Survey, ZoneKind, fittings, zones,
+};
 use crate::load::Carriage;
 use crate::stability::Arm;
 use crate::stow::Stowed;
@@ -103,16 +105,74 @@ pub struct SideView {
     pub mass_centre: Point,
     /// Centre of buoyancy (x, z), where it floats.
     pub buoyancy: Option<Point>,
-    /// Whoever is in it.
+    /// Whoever is in it, from the side and from above.
     pub person: Person,
+    /// The same from above (x, y).
+    pub above: Person,
     /// Place of the seat (x, height of its surface).
     pub seat: Point,
     /// Height of the floor, m.
     pub floor: f64,
     /// The rig.
     pub things: Vec<Thing>,
-    /// Drive or motor below the hull: place, and how far below the baseline.
-    pub drive: Option<(f64, f64)>,
+    /// Drive or motor below the hull.
+    pub drive: Option<Hung>,
+    /// Whether a rudder or skeg is fitted.
+    pub rudder: bool,
+    /// Lids of hatches.
+    pub lids: Vec<Lid>,
+    /// Scuppers: place along and to starboard, and half the width of the hole, m.
+    pub scuppers: Vec<[f64; 3]>,
+}
+
+/// What hangs below the hull and drives it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Hung {
+    /// Place from the bow, m.
+    pub x: f64,
+    /// How far it reaches below the baseline, m.
+    pub depth: f64,
+    /// What it is.
+    pub kind: Propulsion,
+}
+
+/// The lid of a hatch.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Lid {
+    /// Its ends from the bow, m.
+    pub ends: (f64, f64),
+    /// Its middle to starboard, and its width, m.
+    pub across: (f64, f64),
+    /// Whether it is round.
+    pub round: bool,
+    /// Whether nobody measured it.
+    pub guessed: bool,
+}
+
+/// The lids of a hull's hatches, as recorded or guessed.
+fn lids(survey: &Survey) -> Vec<Lid> {
+    let hatch = |kind| {
+        matches!(
+            kind,
+            ZoneKind::BowHatch | ZoneKind::CentreHatch | ZoneKind::SternHatch
+        )
+    };
+    let all = zones(survey).into_iter().filter(|z| hatch(z.kind));
+    all.map(|zone| {
+        let middle = 0.5 * (zone.from + zone.to);
+        let (length, width, round) = match zone.opening {
+            Some(Opening::Round(across)) => (across, across, true),
+            Some(Opening::Rectangle(length, width)) => (length, width, false),
+            None => (zone.to - zone.from, zone.width, false),
+        };
+        Lid {
+            ends: (middle - 0.5 * length, middle + 0.5 * length),
+            across: (zone.offset, width),
+            round,
+            guessed: zone.source == Source::Guess,
+        }
+    })
+    .collect()
 }
 
 /// Righting arms against heel in degrees, seated. Each curve stops where what
@@ -299,10 +359,18 @@ impl<'a> Painter<'a> {
             loads.crew_place(Carriage::Seated) - bow,
             floor + loads.seat_height(&self.shape),
         );
-        let person = if self.stands() {
-            person::standing((self.place() - bow, floor), stature)
+        let (person, above) = if self.stands() {
+            let x = self.place() - bow;
+            // Legs beneath the body take less room.
+            (
+                person::standing((x, floor), stature),
+                from_above((x, 0.0), 0.8 * stature),
+            )
         } else {
-            person::seated(seat, floor, stature)
+            (
+                person::seated(seat, floor, stature),
+                from_above((seat.0, 0.0), stature),
+            )
         };
         let drive = survey
             .value(Measure::DriveDepth)
@@ -312,8 +380,18 @@ impl<'a> Painter<'a> {
                     Propulsion::Motor => MOTOR_PLACE,
                     _ => PEDAL_PLACE,
                 };
-                (place * length, depth)
+                Hung {
+                    x: place * length,
+                    depth,
+                    kind: survey.propulsion,
+                }
             });
+        let size = [length, form.beam()];
+        let (fittings, _) = fittings(survey, size);
+        let scuppers = fittings.iter().filter_map(|f| match f.kind {
+            FittingKind::Scupper { diameter, .. } => Some([f.x, f.y, 0.5 * diameter]),
+            _ => None,
+        });
         let im = &upright.immersion;
         SideView {
             length,
@@ -334,6 +412,7 @@ impl<'a> Painter<'a> {
                 )
             }),
             person,
+            above,
             seat,
             floor,
             // What is packed is inside its container, what is worn on the person.
@@ -348,6 +427,9 @@ impl<'a> Painter<'a> {
                 .map(|s| Thing::of(s, bow, floor))
                 .collect(),
             drive,
+            rudder: survey.tracks_straight,
+            lids: lids(survey),
+            scuppers: scuppers.collect(),
         }
     }
 

@@ -2,6 +2,7 @@
 //! records changed without losing what stood there.
 
 mod afloat;
+mod cards;
 mod changes;
 mod devices;
 mod draft;
@@ -17,6 +18,8 @@ mod walk;
 mod words;
 
 pub use afloat::{Measured, PLACES, SHIFTS, Test, measured, read_heels};
+pub use cards::Card;
+pub(crate) use cards::{blank as blank_card, card_form, change as change_of};
 pub use changes::{forget_modification, keep_modification, put_modification, set_progress};
 pub(crate) use changes::{modification_form, new_modification};
 pub use devices::{HangingScale, Simulated, Steady, TiltMeter, steady};

@@ -7,15 +7,16 @@ use super::moved::moved_on;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{outcome, ways};
-use crate::form::NotTaken;
-use crate::form::Sent;
+use crate::form::{Mistakes, NotTaken, Refusal, Sent};
 use crate::present::page::changes::{self, AtChange, ChangesView};
+use crate::present::page::costs::effects;
 use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::variants::side_by_side;
-use crate::survey;
+use crate::survey::{self, Card};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
+use galvet_core::guide::Guides;
 use galvet_core::hull::Progress;
 use galvet_store::Kind;
 use galvet_store::files::hulls::HullRecord;
@@ -23,6 +24,7 @@ use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{Route, get, post, routes};
+use std::sync::Arc;
 
 /// The page.
 #[derive(Template, WebTemplate)]
@@ -38,6 +40,24 @@ impl ChangesPage {
     fn with(&self, name: &str, value: &str) -> String {
         let path = format!("/hulls/{}/changes", self.changes.key);
         address(&path, &self.frame.query, &[(name, value)])
+    }
+
+    /// What people do to a hull, as cards: where each leads, what it is called, what for.
+    fn cards(&self) -> Vec<(String, &'static str, &'static str)> {
+        let card = |card: Card| {
+            let [called, what] = card.words();
+            (self.with("card", card.word()), called, what)
+        };
+        let seat = "lower, higher or another place to sit: a set-up of it";
+        let more = [
+            (self.with("set_up", ""), "The seat", seat),
+            (
+                self.with("change", ""),
+                "Something else",
+                "whatever weighs, makes a place or takes one off",
+            ),
+        ];
+        Card::ALL.into_iter().map(card).chain(more).collect()
     }
 
     /// Address of the fittings a change adds.
@@ -68,13 +88,20 @@ async fn changes_page(
         let all: Vec<_> = all
             .map(|way| outcome(&desk, way, &brief, &answered))
             .collect();
+        // Against how it stands; as delivered where nothing was done yet.
+        let stands = all.iter().position(|o| o.way.hull.known.is_some());
+        let base = stands.unwrap_or(0);
         changes::changes(
             &hull.survey,
             lines.as_ref(),
-            side_by_side(&all, &brief, reader.units),
+            (
+                side_by_side(&all, &brief, reader.units),
+                all.get(base).map_or(String::new(), |o| o.way.name.clone()),
+                effects(&all, base, reader.units),
+            ),
             &at,
             &not_taken,
-            reader.units,
+            (desk.guides(), reader.units),
         )
     });
     let here = visit.to(&path, &[]);
@@ -86,14 +113,19 @@ async fn changes_page(
     })
 }
 
-#[get("/hulls/<slug>/changes?<change>&<set_up>")]
+#[get("/hulls/<slug>/changes?<change>&<set_up>&<card>")]
 async fn page(
     slug: &str,
     change: Option<String>,
     set_up: Option<String>,
+    card: Option<&str>,
     visit: Visit<'_>,
 ) -> Result<ChangesPage, Trouble> {
-    let at = AtChange { change, set_up };
+    let at = AtChange {
+        change,
+        set_up,
+        card: card.and_then(Card::of_word),
+    };
     changes_page(slug, &visit, at, NotTaken::default()).await
 }
 
@@ -120,6 +152,23 @@ fn of_change(was: String, typed: Sent, units: System) -> (String, Change) {
     (label, Box::new(change))
 }
 
+/// What a card asks: a new change.
+fn of_card(card: Card, typed: Sent, guides: Arc<Guides>, units: System) -> (String, Change) {
+    let label = format!("change “{}” noted", named(&typed, card.words()[0]));
+    let change = move |hull: &mut HullRecord| {
+        let blank = survey::blank_card(card, &hull.survey, &guides);
+        let made = survey::card_form(card).make(&blank, &typed, units)?;
+        let made = survey::change_of(made);
+        let mut there = hull.survey.fitout.modifications.iter();
+        if there.any(|m| m.name == made.name) {
+            let taken = format!("there is a change called “{}” already", made.name);
+            return Err(Refusal(Mistakes::from([("name".to_owned(), taken)])));
+        }
+        Ok(survey::put_modification(hull, None, made)?)
+    };
+    (label, Box::new(change))
+}
+
 /// What it is called now.
 fn named<'a>(typed: &'a Sent, was: &'a str) -> &'a str {
     typed.get("name").map_or(was, |name| name.trim())
@@ -139,29 +188,43 @@ fn of_set_up(was: String, typed: Sent, units: System) -> (String, Change) {
 }
 
 /// Keeps a change or a configuration, marks it done, or takes it off.
-#[post("/hulls/<slug>/changes?<change>&<set_up>", data = "<form>")]
+#[post("/hulls/<slug>/changes?<change>&<set_up>&<card>", data = "<form>")]
 async fn put(
     slug: &str,
     change: Option<String>,
     set_up: Option<String>,
+    card: Option<&str>,
     form: Form<Sent>,
     visit: Visit<'_>,
 ) -> Result<Result<Redirect, (Status, ChangesPage)>, Trouble> {
     let reader = visit.reader;
     let typed = form.into_inner();
-    let (label, make) = match (&change, &set_up) {
-        (Some(was), _) => of_change(was.clone(), typed.clone(), reader.units),
-        (None, Some(was)) => of_set_up(was.clone(), typed.clone(), reader.units),
-        (None, None) => return Err(Trouble::Gone),
+    let card = card.and_then(Card::of_word);
+    let (label, make) = match (&change, &set_up, card) {
+        (Some(was), ..) => of_change(was.clone(), typed.clone(), reader.units),
+        (None, Some(was), _) => of_set_up(was.clone(), typed.clone(), reader.units),
+        (None, None, Some(card)) => {
+            let guides = visit.shared.desk.guides().clone();
+            of_card(card, typed.clone(), guides, reader.units)
+        }
+        (None, None, None) => return Err(Trouble::Gone),
     };
     let mistakes = match edit::edit(&visit, slug, label, make).await? {
         Ok(()) => {
-            return Ok(Ok(visit.go(&format!("/hulls/{slug}/changes"), &[])));
+            // What a new one moves stands on its own page.
+            let of_card = card.filter(|_| change.is_none());
+            let made = of_card.and_then(|_| typed.get("name").map(|name| name.trim()));
+            let pairs: Vec<(&str, &str)> = made.map(|name| ("change", name)).into_iter().collect();
+            return Ok(Ok(visit.go(&format!("/hulls/{slug}/changes"), &pairs)));
         }
         Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
-    let at = AtChange { change, set_up };
+    let at = AtChange {
+        change,
+        set_up,
+        card,
+    };
     let page = changes_page(slug, &visit, at, not_taken).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }

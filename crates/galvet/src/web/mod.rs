@@ -55,6 +55,7 @@ mod visit;
 mod walk;
 mod weigh;
 mod who;
+mod workbench;
 
 pub(crate) use assets::url as asset;
 pub(crate) use open::notice;

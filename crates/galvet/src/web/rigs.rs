@@ -34,6 +34,11 @@ struct RigPage {
 }
 
 impl RigPage {
+    /// The address of a page of ours, with this rig in the question.
+    fn with(&self, path: &str) -> String {
+        address(path, &self.frame.query, &[("rig", self.rig.key.as_str())])
+    }
+
     /// The page's form address, the search kept.
     fn form(&self) -> String {
         let path = format!("/rigs/{}", self.rig.key);
@@ -66,7 +71,14 @@ async fn rigs_page(
             )
             .await?,
         sentence,
-        rig: rig::rig(mine, &all.gear, &all.rigs, asked, trouble, reader.units),
+        rig: RigView {
+            hulls: all
+                .hulls
+                .iter()
+                .map(|h| (h.survey.key.clone(), h.survey.name()))
+                .collect(),
+            ..rig::rig(mine, &all.gear, &all.rigs, asked, trouble, reader.units)
+        },
     })
 }
 

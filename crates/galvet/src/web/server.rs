@@ -8,7 +8,7 @@ use super::{
     afloat, assets, card, changes, comfort, compare, derivation, drawing, errors, fittings, flip,
     hull, hulls, import, kinds, kit, lines, new_hull, questions, ranking, reader, reckons, record,
     remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials, undo, walk,
-    weigh,
+    weigh, workbench,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -36,7 +36,7 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 35] = [
+const PAGES: [fn() -> Vec<Route>; 36] = [
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -71,6 +71,7 @@ const PAGES: [fn() -> Vec<Route>; 35] = [
     undo::routes,
     trash::routes,
     reader::routes,
+    workbench::routes,
     errors::routes,
 ];
 

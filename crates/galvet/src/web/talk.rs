@@ -5,7 +5,7 @@ use super::moved::{keep_along, moved};
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::sentence::{self, Sentence};
-use crate::present::page::talk::{self, Talk};
+use crate::present::page::talk::{self, Preset, Question, StepState, Talk};
 use askama::Template;
 use askama_web::WebTemplate;
 use rocket::{Route, get, routes};
@@ -25,10 +25,16 @@ impl TalkPage {
     /// What travels along: every answer but those of this step.
     fn carried(&self) -> Vec<(String, String)> {
         let mut all = super::address::carried(&self.frame.query);
-        let asked =
-            |name: &str| name == self.talk.name || self.talk.fields.iter().any(|f| f.name == name);
+        let asked = |name: &str| self.talk.questions.iter().any(|q| q.name() == name);
         all.retain(|(name, _)| !asked(name));
         all
+    }
+
+    /// The address of this step with what an answer stands for.
+    fn set(&self, preset: &Preset) -> String {
+        let mut pairs: Vec<(&str, &str)> = vec![("step", self.talk.word)];
+        pairs.extend(preset.sets.iter().map(|(n, v)| (*n, v.as_str())));
+        super::address::address("/ask", &self.frame.query, &pairs)
     }
 
     /// The address of a step with the answers so far.
@@ -44,7 +50,11 @@ async fn page(step: Option<&str>, visit: Visit<'_>) -> Result<Answered<TalkPage>
     let asked = ask.resolve(&records.catalogue)?;
     let written =
         || sentence::sentence(&asked, &records.catalogue, "/ask".to_owned(), reader.units);
-    let talk = talk::talk(step.unwrap_or_default(), &mut written(), &asked.brief);
+    let said = super::address::carried(&visit.query).into_iter();
+    let said: Vec<String> = said.map(|(name, _)| name).collect();
+    let how = (shared.desk.guides().as_ref(), reader.units);
+    let word = step.unwrap_or_default();
+    let talk = talk::talk(word, &mut written(), &asked.brief, &said, how);
     let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let mut sentence = written();
     sentence.moved = moved(&visit, &answer, &records, &[]).await?;

@@ -2,20 +2,20 @@
 
 use super::hull::{Figure, figure};
 use super::plan::{AtHand, Frame, HullPlan, SCALE, hull_plan};
+use super::symbol::{short_name, symbol};
 use super::{coordinate, path};
 use crate::answer::Closeup;
 use galvet_core::gear::Fixing;
 use galvet_core::hull::zones;
 use galvet_core::load::{Carriage, LoadPlan};
 use galvet_core::portrait::{Person, from_above, seated, standing};
-use galvet_core::stow::{Mode, Stowed};
+use galvet_core::stow::{Layout, Mode, Stowed};
 
 /// A thing in the drawing.
 pub struct KitMark {
     /// Which of the layout it is.
     pub number: usize,
-    /// Its place in the list beside, and where that is written.
-    pub label: usize,
+    /// Where its name is written.
     pub middle: [String; 2],
     /// Its box from above, and from the side: x, y, width, height.
     pub above: [String; 4],
@@ -28,6 +28,22 @@ pub struct KitMark {
     /// Whether it is in the way of something.
     pub clash: bool,
     pub name: String,
+    /// Which symbol stands for it, and where the reel of a rod is.
+    pub symbol: &'static str,
+    pub reels: [[String; 2]; 2],
+    /// Its name, where there is room on it; and whether along the hull or across.
+    pub text: String,
+    pub upright: bool,
+}
+
+/// A name beside the plan, with the way to what it names.
+pub struct NameMark {
+    pub number: usize,
+    pub text: String,
+    pub x: String,
+    pub y: String,
+    /// From the name to the thing.
+    pub way: String,
 }
 
 /// A part of the plan that is kept free.
@@ -44,6 +60,8 @@ pub struct BoardDrawing {
     pub plan: HullPlan,
     pub kept: Vec<KeptMark>,
     pub kit: Vec<KitMark>,
+    /// Names of what is too small to be written on.
+    pub names: Vec<NameMark>,
     /// The water's surface from the side.
     pub water: Option<String>,
     /// Sides better left clear, from above.
@@ -62,15 +80,9 @@ pub fn shown(stowed: &Stowed) -> bool {
     lies.is_some_and(|l| l.within.is_none() && l.fixing != Fixing::Worn)
 }
 
-/// Draws a board; `here` is the number of the thing at hand, `labels` has each
-/// thing's place in the list.
+/// Draws a board; `here` is the number of the thing at hand.
 #[must_use]
-pub fn board_drawing(
-    board: &Closeup,
-    here: Option<usize>,
-    labels: &[usize],
-    clashes: &[usize],
-) -> BoardDrawing {
+pub fn board_drawing(board: &Closeup, here: Option<usize>, clashes: &[usize]) -> BoardDrawing {
     let survey = &board.setup.posterior.survey;
     let bow = board.setup.posterior.form.bow();
     let layout = &board.setup.loads.layout;
@@ -82,6 +94,7 @@ pub fn board_drawing(
     let tallest = heads.fold(kit, f64::max) + 0.12;
     let hand = AtHand {
         tallest,
+        room: ROWS as f64 * LETTER[1] + 6.0,
         ..AtHand::default()
     };
     let (fittings, _) = galvet_core::hull::fittings(survey, board.space.size);
@@ -89,6 +102,8 @@ pub fn board_drawing(
     let frame = plan.frame;
     let kit = layout.stowed.iter().enumerate().filter(|(_, s)| shown(s));
     let at = Drawn {
+        length: board.space.size[0],
+        half: 0.5 * board.space.size[1],
         bow,
         floor: board.floor,
         tallest,
@@ -96,8 +111,9 @@ pub fn board_drawing(
     };
     let kit = kit.map(|(n, stowed)| KitMark {
         clash: clashes.contains(&n),
-        ..mark(n, stowed, &at, here == Some(n), labels)
+        ..mark(n, stowed, &at, here == Some(n))
     });
+    let kit: Vec<KitMark> = kit.collect();
     let kept = board.space.areas.iter().flat_map(|a| &a.kept);
     let kept = kept.filter(|k| k.why != "another place").map(|k| {
         let (x, y) = frame.above(k.from, k.port);
@@ -140,7 +156,8 @@ pub fn board_drawing(
             .collect(),
         reserves: reserves.collect(),
         kept: kept.collect(),
-        kit: kit.collect(),
+        names: names(layout, &kit, &at),
+        kit,
         water: board.water.map(|(fore, aft)| {
             let ends = [frame.aside(0.0, fore), frame.aside(length, aft)];
             path(ends, false)
@@ -162,8 +179,7 @@ fn people(board: &Closeup) -> Vec<(Person, Person)> {
         (from_above((x, 0.0), stature), aside)
     };
     let stature = loads.crew().stature();
-    let stands =
-        board.setup.brief.posture.stands() && matches!(board.mode, Mode::Fishing | Mode::Landing);
+    let stands = board.setup.brief.posture.stands() && board.mode != Mode::Surf;
     let angler = if stands {
         let x = loads.crew_place(Carriage::AtTheFeet) - bow;
         (
@@ -186,18 +202,88 @@ fn slender(stowed: &Stowed) -> bool {
 
 /// Where the drawing stands.
 struct Drawn {
+    length: f64,
+    half: f64,
     bow: f64,
     floor: f64,
     tallest: f64,
     frame: Frame,
 }
 
-fn mark(number: usize, stowed: &Stowed, at: &Drawn, here: bool, labels: &[usize]) -> KitMark {
+/// Rows of names on either side of the plan.
+const ROWS: usize = 2;
+
+/// Names of what has none written on it, beside the plan: what lies to port above it, to
+/// starboard below, each as near its thing as the others let it.
+fn names(layout: &Layout, kit: &[KitMark], at: &Drawn) -> Vec<NameMark> {
+    let mut unnamed: Vec<(&KitMark, &Stowed)> = kit
+        .iter()
+        .filter(|mark| mark.text.is_empty())
+        .filter_map(|mark| Some((mark, layout.stowed.get(mark.number)?)))
+        .collect();
+    unnamed.sort_by(|a, b| a.1.x.total_cmp(&b.1.x));
+    let width = at.frame.above(at.length, 0.0).0;
+    let (port, starboard) = (
+        at.frame.above(0.0, -at.half).1,
+        at.frame.above(0.0, at.half).1,
+    );
+    let mut ends = [[0.0_f64; ROWS]; 2];
+    let mut out = Vec::new();
+    for (mark, stowed) in unnamed {
+        let text = short_name(&stowed.item).to_owned();
+        let long = LETTER[0] * text.chars().count() as f64;
+        let (x, y) = at.frame.above(stowed.x - at.bow, stowed.y);
+        let side = usize::from(stowed.y >= 0.0);
+        let wanted = (x - 0.5 * long).clamp(2.0, (width - long).max(2.0));
+        let rows = (0..ROWS).map(|row| (row, wanted.max(ends[side][row])));
+        let Some((row, left)) = rows.min_by(|a, b| a.1.total_cmp(&b.1)) else {
+            continue;
+        };
+        // Rather close together than cut off.
+        let left = left.min((width - long).max(2.0));
+        ends[side][row] = left + long + LETTER[0];
+        let off = 12.0 + row as f64 * LETTER[1];
+        let (base, foot) = if side == 0 {
+            (port - off, port - off + 3.0)
+        } else {
+            (starboard + off + 8.0, starboard + off - 4.0)
+        };
+        let middle = left + 0.5 * long;
+        out.push(NameMark {
+            number: mark.number,
+            text,
+            x: coordinate(middle),
+            y: coordinate(base),
+            way: path([(middle, foot), (x, y)], false),
+        });
+    }
+    out
+}
+
+/// A letter's width in the drawing, and its height.
+const LETTER: [f64; 2] = [7.8, 16.0];
+
+/// A name where there is room for it on a thing of a size, m: along it or across; empty
+/// where there is none.
+fn written(name: &str, size: [f64; 2]) -> (&str, bool) {
+    let [length, width] = size.map(|side| side * SCALE);
+    let needed = LETTER[0] * name.chars().count() as f64 + 4.0;
+    if needed <= length && LETTER[1] <= width {
+        (name, false)
+    } else if needed <= width && LETTER[1] <= length {
+        (name, true)
+    } else {
+        ("", false)
+    }
+}
+
+fn mark(number: usize, stowed: &Stowed, at: &Drawn, here: bool) -> KitMark {
     let Drawn {
         bow,
         floor,
         tallest,
         frame,
+        ..
     } = *at;
     let lies = stowed.lies.as_ref();
     let [length, width, height] = lies.map_or([0.1; 3], |l| l.size);
@@ -207,9 +293,9 @@ fn mark(number: usize, stowed: &Stowed, at: &Drawn, here: bool, labels: &[usize]
     let rect = |(left, top): (f64, f64), size: [f64; 2]| {
         [left, top, size[0] * SCALE, size[1] * SCALE].map(coordinate)
     };
+    let (written, upright) = written(short_name(&stowed.item), [length, width]);
     KitMark {
         number,
-        label: labels.get(number).copied().unwrap_or_default(),
         middle: {
             let (x, y) = frame.above(x, y);
             [x, y + 5.0].map(coordinate)
@@ -232,5 +318,14 @@ fn mark(number: usize, stowed: &Stowed, at: &Drawn, here: bool, labels: &[usize]
         clash: false,
         pinned: lies.is_some_and(|l| l.pinned),
         name: stowed.item.clone(),
+        symbol: symbol(&stowed.item, None),
+        reels: {
+            let along = |share: f64| x + share * length;
+            let up = base + 0.12 * height;
+            let (above, aside) = (frame.above(along(0.12), y), frame.aside(along(0.12), up));
+            [above, aside].map(|(x, y)| [x, y].map(coordinate))
+        },
+        text: written.to_owned(),
+        upright,
     }
 }

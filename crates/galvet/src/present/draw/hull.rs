@@ -1,31 +1,50 @@
 //! Section, profile and plan: a boat with someone in it, at true proportions.
 
-use super::{coordinate, path};
+use super::symbol::symbol;
+use super::{around, coordinate, path, tapered};
 use galvet_core::base::{Dimension, System};
+use galvet_core::body::Lines;
 use galvet_core::figures::Quantity;
-use galvet_core::portrait::{Person, Point, SectionView, SideView, Thing};
+use galvet_core::hull::Propulsion;
+use galvet_core::portrait::{Hung, Lid, Limb, Person, Point, SectionView, SideView, Thing};
 
 /// A person in view-box units.
 pub struct Figure {
-    /// Paths of trunk and limbs, and how thick they are drawn.
-    pub limbs: Vec<(String, String)>,
+    /// Outlines of the limbs, and of the trunk.
+    pub body: String,
+    pub trunk: String,
+    /// The flotation aid, worn.
+    pub aid: String,
+    /// The near arm, over the aid.
+    pub near: String,
+    /// The cap.
+    pub cap: String,
     /// Centre of the head.
     pub head: (String, String),
     /// Its radius.
     pub radius: String,
 }
 
-pub(super) fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
+pub(crate) fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
     let head = at(person.head);
+    let outline = |points: &[Point]| {
+        let points: Vec<_> = points.iter().map(|&p| at(p)).collect();
+        around(&points)
+    };
+    let limbs = |all: &[Limb]| -> String {
+        let outline = |limb: &Limb| {
+            let joints = limb.joints.iter().zip(&limb.widths);
+            let joints: Vec<_> = joints.map(|(&p, width)| (at(p), width * scale)).collect();
+            tapered(&joints)
+        };
+        all.iter().map(outline).collect()
+    };
     Figure {
-        limbs: person
-            .limbs
-            .iter()
-            .map(|limb| {
-                let line = path(limb.joints.iter().map(|&p| at(p)), false);
-                (line, coordinate(limb.width * scale))
-            })
-            .collect(),
+        body: limbs(&person.limbs),
+        trunk: outline(&person.trunk),
+        near: limbs(&person.near),
+        aid: outline(&person.aid),
+        cap: outline(&person.cap),
         head: (coordinate(head.0), coordinate(head.1)),
         radius: coordinate(person.head_radius * scale),
     }
@@ -161,6 +180,8 @@ pub struct Box {
     pub height: String,
     /// Of what leans in a holder, its line instead.
     pub line: Option<String>,
+    /// Which symbol stands for it.
+    pub symbol: &'static str,
     /// Whether its size is known: else it is drawn by its mass.
     pub known: bool,
     /// What it is.
@@ -193,8 +214,15 @@ pub struct Side {
     pub things: Vec<Box>,
     /// Where rods are broken off for the picture.
     pub breaks: Vec<(String, String)>,
-    /// Drive or motor below the hull.
-    pub drive: Option<String>,
+    /// Drive or motor below the hull, and the rudder; empty for none.
+    pub drive: String,
+    pub rudder: String,
+    /// The rail along the side.
+    pub rail: String,
+    /// Lids of hatches.
+    pub lids: Vec<LidMark>,
+    /// Scuppers from above: place and half the hole.
+    pub scuppers: Vec<[String; 3]>,
     /// View box of the plan.
     pub plan_box: String,
     /// The hull from above.
@@ -203,12 +231,112 @@ pub struct Side {
     pub recess: Option<String>,
     /// The rig, from above.
     pub plan_things: Vec<Box>,
-    /// Whoever is in it, from above: ellipse of the shoulders and the head.
-    pub plan_person: (String, String, String, String, String),
+    /// Whoever is in it, from above.
+    pub plan_person: Figure,
     /// Ticks along the length.
     pub tape: Vec<(String, String)>,
     /// The whole in words.
     pub words: String,
+}
+
+/// A hatch's lid.
+pub struct LidMark {
+    /// From above.
+    pub above: String,
+    /// From the side, on the deck.
+    pub aside: String,
+    /// Whether nobody measured it.
+    pub guessed: bool,
+}
+
+/// How far below the edge the rail is drawn, and how high lids stand on the deck, m.
+const RAIL: f64 = 0.035;
+const LID: f64 = 0.018;
+
+fn lid_of(view: &SideView, lid: &Lid, plan: &Plan, at: impl Fn(Point) -> Point) -> LidMark {
+    let ((from, to), (middle, width)) = (lid.ends, lid.across);
+    let deck = |x: f64| {
+        let sheer = &view.lines.sheer;
+        let next = sheer.iter().find(|p| p.0 >= x).or(sheer.last());
+        next.map_or(0.0, |p| p.1)
+    };
+    let half = 0.5 * width;
+    let corners = [
+        (from, middle - half),
+        (to, middle - half),
+        (to, middle + half),
+        (from, middle + half),
+    ];
+    let corners = corners.map(|(x, y)| plan.at(x, y));
+    let side = [
+        (from, deck(from)),
+        (from, deck(from) + LID),
+        (to, deck(to) + LID),
+        (to, deck(to)),
+    ];
+    LidMark {
+        above: if lid.round {
+            around(&corners)
+        } else {
+            path(corners, true)
+        },
+        aside: path(side.map(at), true),
+        guessed: lid.guessed,
+    }
+}
+
+/// What drives it, below the hull.
+fn drive(hung: Hung, at: impl Fn(Point) -> Point + Copy) -> String {
+    let Hung { x, depth, kind } = hung;
+    let mast = path(
+        [
+            at((x - 0.02, 0.08)),
+            at((x + 0.02, 0.08)),
+            at((x + 0.015, -depth)),
+            at((x - 0.015, -depth)),
+        ],
+        true,
+    );
+    let leaf = |points: &[Point]| {
+        let points: Vec<Point> = points.iter().map(|&(dx, z)| at((x + dx, z))).collect();
+        around(&points)
+    };
+    match kind {
+        Propulsion::FinPedal => {
+            // Two fins that swing across the keel.
+            let fin = |way: f64| {
+                leaf(&[
+                    (0.02 * way, 0.0),
+                    (0.10 * way, -0.2 * depth),
+                    (0.15 * way, -depth),
+                    (0.09 * way, -0.95 * depth),
+                    (0.0, -0.35 * depth),
+                ])
+            };
+            fin(1.0) + &fin(-1.0)
+        }
+        Propulsion::Motor | Propulsion::RotaryPedal | Propulsion::Paddle => {
+            let long = if kind == Propulsion::Motor {
+                0.13
+            } else {
+                0.07
+            };
+            let pod = leaf(&[
+                (-long, -depth + 0.02),
+                (0.5 * long, -depth + 0.045),
+                (1.3 * long, -depth + 0.01),
+                (0.5 * long, -depth - 0.025),
+                (-long, -depth - 0.01),
+            ]);
+            let blade = leaf(&[
+                (1.15 * long, -depth + 0.10),
+                (1.15 * long + 0.03, -depth + 0.06),
+                (1.15 * long, -depth - 0.09),
+                (1.15 * long - 0.02, -depth - 0.05),
+            ]);
+            mast + &pod + &blade
+        }
+    }
 }
 
 /// Units a metre in the profile.
@@ -234,14 +362,14 @@ pub fn side(view: &SideView, system: System) -> Side {
         .chain(view.lines.sheer.iter().map(|p| p.1))
         .fold(view.person.head.1 + view.person.head_radius, f64::max);
     let top = highest + 0.06;
-    let below = view.drive.map_or(0.12, |d| d.1.max(0.06) + 0.08);
+    let below = view.drive.map_or(0.12, |d| d.depth.max(0.06) + 0.08);
     let height = (top + below) * SIDE_SCALE;
     let at = |(x, z): Point| (SIDE_MARGIN + x * SIDE_SCALE, (top - z) * SIDE_SCALE);
     let place = |p| {
         let (x, y) = at(p);
         (coordinate(x), coordinate(y))
     };
-    let (outline, ends) = raked(view);
+    let (outline, ends) = raked(&view.lines);
     let (surface, body) = water(view, at, height);
     let seat_half = 0.22;
     let plan = Plan::of(view);
@@ -293,10 +421,36 @@ pub fn side(view: &SideView, system: System) -> Side {
             .filter(|t| t.slender && share_below(t, top - BREAK) < 1.0)
             .map(|t| place((t.x + share_below(t, top - BREAK) * t.size[0], top - BREAK)))
             .collect(),
-        drive: view.drive.map(|(x, depth)| {
-            path([at((x, 0.06)), at((x, -depth))], false)
-                + &path([at((x - 0.09, -depth)), at((x + 0.09, -depth))], false)
-        }),
+        drive: view.drive.map_or(String::new(), |hung| drive(hung, at)),
+        rudder: if view.rudder {
+            let (x, [hip, low]) = (view.length, [0.24, -0.10]);
+            let blade = [
+                (x - 0.02, hip),
+                (x + 0.03, hip),
+                (x + 0.05, low),
+                (x - 0.07, low),
+            ];
+            around(&blade.map(at))
+        } else {
+            String::new()
+        },
+        rail: path(
+            view.lines.sheer.iter().map(|&(x, z)| at((x, z - RAIL))),
+            false,
+        ),
+        lids: view
+            .lids
+            .iter()
+            .map(|lid| lid_of(view, lid, &plan, at))
+            .collect(),
+        scuppers: view
+            .scuppers
+            .iter()
+            .map(|&[x, y, half]| {
+                let (x, y) = plan.at(x, y);
+                [x, y, half * SIDE_SCALE].map(coordinate)
+            })
+            .collect(),
         plan_box: format!("0 0 {width:.0} {:.0}", plan.height),
         plan: plan.around(&view.lines.plan),
         recess: (!view.lines.recess.is_empty()).then(|| plan.around(&view.lines.recess)),
@@ -311,7 +465,7 @@ pub fn side(view: &SideView, system: System) -> Side {
                 boxed(t, corner, [length, width], [foot, tip])
             })
             .collect(),
-        plan_person: plan.person(view),
+        plan_person: figure(&view.above, |(x, y)| plan.at(x, y), SIDE_SCALE),
         tape: tape(view, system),
         words: if view.water.is_some() {
             format!(
@@ -346,16 +500,18 @@ fn boxed(
         width: coordinate(width * SIDE_SCALE),
         height: coordinate(height * SIDE_SCALE),
         line: thing.slender.then(|| path(line, false)),
+        symbol: symbol(&thing.item, None),
         known: thing.known,
         name: thing.item.clone(),
     }
 }
 
 /// The profile with stem and stern raked, and the two ends by themselves.
-fn raked(view: &SideView) -> (Vec<Point>, [Vec<Point>; 2]) {
-    let lines = &view.lines;
-    let (stem, stern) = (STEM_RAKE * view.length, STERN_RAKE * view.length);
-    let keel = |x: &f64| *x > stem && *x < view.length - stern;
+pub(super) fn raked(lines: &Lines) -> (Vec<Point>, [Vec<Point>; 2]) {
+    let ends = lines.sheer.first().zip(lines.sheer.last());
+    let (from, to) = ends.map_or((0.0, 0.0), |(bow, stern)| (bow.0, stern.0));
+    let (stem, stern) = (STEM_RAKE * (to - from), STERN_RAKE * (to - from));
+    let keel = |x: &f64| *x > from + stem && *x < to - stern;
     let bottom: Vec<Point> = lines.keel.iter().copied().filter(|p| keel(&p.0)).collect();
     let (Some(&bow), Some(&end)) = (lines.sheer.first(), lines.sheer.last()) else {
         return (Vec::new(), [Vec::new(), Vec::new()]);
@@ -420,7 +576,9 @@ struct Plan {
 
 impl Plan {
     fn of(view: &SideView) -> Self {
-        let half = 0.5 * view.beam + 0.02;
+        // What hangs alongside is in the picture.
+        let out = view.things.iter().map(|t| t.y.abs() + 0.5 * t.size[1]);
+        let half = out.fold(0.5 * view.beam, f64::max) + 0.02;
         Self {
             half,
             height: TAPE_HEIGHT + 2.0 * half * SIDE_SCALE,
@@ -437,20 +595,11 @@ impl Plan {
         let near = line.iter().rev().map(|&(x, y)| self.at(x, y));
         path(far.chain(near), true)
     }
-
-    /// Centre, radii of the shoulders, radius of the head.
-    fn person(&self, view: &SideView) -> (String, String, String, String, String) {
-        let (x, y) = self.at(view.person.head.0, 0.0);
-        let head = view.person.head_radius * SIDE_SCALE;
-        let [x, y, deep, wide, head] = [x, y, 1.25 * head, 2.1 * head, head].map(coordinate);
-        (x, y, deep, wide, head)
-    }
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use galvet_core::body::Lines;
 
     #[test]
     fn ends_are_raked_inside_the_length() {
@@ -474,16 +623,20 @@ mod tests {
             mass_centre: (2.0, 0.3),
             buoyancy: Some((2.0, 0.05)),
             person: Person {
-                limbs: Vec::new(),
                 head: (2.0, 1.0),
                 head_radius: 0.1,
+                ..Person::default()
             },
+            above: Person::default(),
             seat: (2.1, 0.2),
             floor: 0.1,
             things: Vec::new(),
             drive: None,
+            rudder: false,
+            lids: Vec::new(),
+            scuppers: Vec::new(),
         };
-        let (outline, [bow, stern]) = raked(&view);
+        let (outline, [bow, stern]) = raked(&view.lines);
         assert!(outline.iter().all(|p| (0.0..=4.0).contains(&p.0)));
         // The stem starts at the gunwale's end and meets the keel further aft.
         assert_eq!(bow[0], (0.0, 0.36));

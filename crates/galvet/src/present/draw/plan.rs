@@ -1,6 +1,7 @@
 //! A hull from above and from the side with what is on it, bow to the left: for
 //! the walk, its fittings, its changes, the printed card.
 
+use super::hull::raked;
 use super::path;
 use crate::survey::key_of;
 use galvet_core::body::Lines;
@@ -170,6 +171,8 @@ pub struct AtHand<'a> {
     pub fitting: Option<&'a str>,
     /// Height of the tallest thing to be drawn upon it, m above the baseline.
     pub tallest: f64,
+    /// Units left for names on either side of the plan.
+    pub room: f64,
 }
 
 /// Draws a hull's lines with its zones and fittings.
@@ -186,7 +189,7 @@ pub fn hull_plan(
     let sheer = lines.sheer.iter().map(|p| p.1).fold(0.0, f64::max);
     let top = sheer.max(at_hand.tallest);
     let from_above = |(x, y): (f64, f64)| (MARGIN + (x - bow) * SCALE, MARGIN + (half + y) * SCALE);
-    let profile_top = 2.0 * (half * SCALE + MARGIN) + GAP;
+    let profile_top = 2.0 * (half * SCALE + MARGIN) + GAP + at_hand.room;
     let from_aside =
         |(x, z): (f64, f64)| (MARGIN + (x - bow) * SCALE, profile_top + (top - z) * SCALE);
     let around = |line: &[(f64, f64)]| {
@@ -225,14 +228,14 @@ pub fn hull_plan(
             here: at_hand.fitting == Some(fitting.name.as_str()),
         }
     };
-    let keel = lines.keel.iter().rev();
-    let outline = lines.sheer.iter().chain(keel).map(|&p| from_aside(p));
+    let outline = raked(lines).0.into_iter().map(from_aside);
     let run = |run: &Vec<(f64, f64)>| path(run.iter().map(|&p| from_aside(p)), false);
     HullPlan {
         view_box: format!(
-            "0 0 {:.0} {:.0}",
+            "0 {:.0} {:.0} {:.0}",
+            -at_hand.room,
             length * SCALE + 2.0 * MARGIN,
-            profile_top + top * SCALE + MARGIN
+            profile_top + top * SCALE + MARGIN + at_hand.room
         ),
         hull: around(&lines.plan),
         recess: around(&lines.recess),

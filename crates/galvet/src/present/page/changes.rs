@@ -1,12 +1,17 @@
 //! What was or may be changed on a hull, how it is set up, and what each way of
 //! it does under the question.
 
+use super::costs::Effect;
 use super::variants::SideBySide;
 use crate::form::{FormView, NotTaken};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
-use crate::survey::{configuration_form, modification_form, new_configuration, new_modification};
+use crate::survey::{
+    Card, blank_card, card_form, configuration_form, modification_form, new_configuration,
+    new_modification,
+};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::body::Lines;
+use galvet_core::guide::Guides;
 use galvet_core::hull::{Configuration, Modification, Progress, SeatUsed, Survey, zones};
 
 /// A change in the list.
@@ -41,6 +46,8 @@ pub struct AtChange {
     pub change: Option<String>,
     /// A configuration on the record, or "" for a new one.
     pub set_up: Option<String>,
+    /// A card to be filled in.
+    pub card: Option<Card>,
 }
 
 /// The page.
@@ -52,8 +59,13 @@ pub struct ChangesView {
     pub set_ups: Vec<SetUpLine>,
     pub back_to_stock: Vec<String>,
     pub table: SideBySide,
+    /// What it is set against, and what each other way does.
+    pub base: String,
+    pub effects: Vec<Effect>,
     pub change: Option<Form>,
     pub set_up: Option<Form>,
+    /// A card at hand: its word, what it is called, its form.
+    pub card: Option<(&'static str, &'static str, FormView)>,
 }
 
 /// Makes the page.
@@ -61,10 +73,10 @@ pub struct ChangesView {
 pub fn changes(
     survey: &Survey,
     lines: Option<&Lines>,
-    table: SideBySide,
+    (mut table, base, effects): (SideBySide, String, Vec<Effect>),
     at: &AtChange,
     not_taken: &NotTaken,
-    system: System,
+    (guides, system): (&Guides, System),
 ) -> ChangesView {
     let fitout = &survey.fitout;
     let named = at.change.as_deref();
@@ -111,7 +123,13 @@ pub fn changes(
             .filter(|m| m.can_be_undone)
             .map(|m| m.name.clone())
             .collect(),
-        table,
+        table: {
+            // Told above, against one way of it.
+            table.costs.clear();
+            table
+        },
+        base,
+        effects,
         change: named.map(|name| {
             let was = fitout.modifications.iter().find(|m| m.name == name);
             let table = modification_form(survey);
@@ -119,6 +137,11 @@ pub fn changes(
                 was: was.map_or(String::new(), |m| m.name.clone()),
                 form: table.form_or_new(was, new_modification, not_taken, system),
             }
+        }),
+        card: at.card.map(|card| {
+            let blank = blank_card(card, survey, guides);
+            let form = card_form(card).form(&blank, true, not_taken, system);
+            (card.word(), card.words()[0], form)
         }),
         set_up: set_up.map(|name| {
             let was = fitout.configurations.iter().find(|c| c.name == name);

@@ -30,6 +30,43 @@ pub fn costs(outcomes: &[Outcome], system: System) -> Vec<Cost> {
     out
 }
 
+/// What each way of one hull gains and gives against one of them, and what finds no place
+/// on it any more.
+#[must_use]
+pub fn effects(outcomes: &[Outcome], base: usize, system: System) -> Vec<Effect> {
+    let Some(as_it_is) = outcomes.get(base) else {
+        return Vec::new();
+    };
+    let left = |o: &Outcome| -> Vec<String> {
+        let afloat = o.afloat.as_ref().ok();
+        let all = afloat.map_or(&[][..], |a| &a.assessment.setup.loads.layout.unplaced);
+        all.iter().map(|u| u.text(system)).collect()
+    };
+    let before = left(as_it_is);
+    let others = outcomes.iter().enumerate().filter(|(n, _)| *n != base);
+    let told = others.map(|(_, way)| {
+        let cost = cost(way, as_it_is, system);
+        let lost = left(way).into_iter().filter(|l| !before.contains(l));
+        Effect {
+            name: way.way.name.clone(),
+            gains: cost.as_ref().map_or(String::new(), |c| c.gains.join(", ")),
+            gives: cost.as_ref().map_or(String::new(), |c| c.gives.join(", ")),
+            lost: lost.collect(),
+        }
+    });
+    told.collect()
+}
+
+/// What another way of a hull does.
+pub struct Effect {
+    /// What it is called.
+    pub name: String,
+    pub gains: String,
+    pub gives: String,
+    /// What finds no place on it any more, with the reason.
+    pub lost: Vec<String>,
+}
+
 fn cost(one: &Outcome, other: &Outcome, system: System) -> Option<Cost> {
     let (a, b) = (one.afloat.as_ref().ok()?, other.afloat.as_ref().ok()?);
     let (a, b) = (&a.assessment, &b.assessment);
@@ -47,7 +84,7 @@ fn cost(one: &Outcome, other: &Outcome, system: System) -> Option<Cost> {
         }
     };
     let figures = [
-        (Quantity::BindingMargin, "in hand"),
+        (Quantity::BindingMargin, "margin"),
         (headline, headline.row().label),
         (Quantity::LeanRoom, "of lean room"),
         (Quantity::Draft, "of draft"),

@@ -1,6 +1,6 @@
 //! The shelf: what there is, where it is used; and a thing's form.
 
-use crate::form::shown_across;
+use crate::present::draw::symbol::symbol;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Category, Electric, Gear};
 use galvet_core::rig::Rig;
@@ -9,6 +9,8 @@ use galvet_core::rig::Rig;
 pub struct ThingLine {
     pub key: String,
     pub name: String,
+    /// Which symbol stands for it.
+    pub symbol: &'static str,
     /// "40 × 33 × 28 cm, strap".
     pub words: String,
     pub mass: String,
@@ -92,8 +94,7 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
     let mut words = Vec::new();
     match g.size {
         Some(size) => {
-            let all = size.map(|m| shown_across(system, m));
-            words.push(all.join(" × "));
+            words.push(sides(size, system));
         }
         None => words.push("size not known".to_owned()),
     }
@@ -115,6 +116,7 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
     ThingLine {
         key: g.key.clone(),
         name: g.name.clone(),
+        symbol: symbol(&g.name, Some(g.category)),
         words: words.join(", "),
         mass: if g.loaded_mass > g.dry_mass {
             format!("{} to {}", mass(g.dry_mass), mass(g.loaded_mass))
@@ -129,6 +131,21 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
     }
 }
 
+/// "40 × 33 × 28 cm": three sides with one unit, to a tenth where one needs it.
+#[must_use]
+pub fn sides(size: [f64; 3], system: System) -> String {
+    let of = Dimension::ShortLength;
+    let whole = |m: f64| {
+        let fine: f64 = system.number(of, m, 1).parse().unwrap_or(0.5);
+        fine.fract() == 0.0
+    };
+    let decimals = usize::from(!size.iter().all(|&m| whole(m)));
+    let [length, width, height] = size;
+    let number = |m| system.number(of, m, decimals);
+    let last = system.text(of, height, decimals);
+    format!("{} × {} × {last}", number(length), number(width))
+}
+
 /// Names of the rigs a thing is on.
 #[must_use]
 pub fn used_by(gear: &Gear, rigs: &[Rig]) -> Vec<String> {
@@ -137,4 +154,18 @@ pub fn used_by(gear: &Gear, rigs: &[Rig]) -> Vec<String> {
         lines.any(|l| l.gear.as_deref() == Some(gear.key.as_str()))
     };
     rigs.iter().filter(on).map(|r| r.name.clone()).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn sides_stand_in_one_unit() {
+        let metric = |size| sides(size, System::Metric);
+        assert_eq!(metric([0.40, 0.33, 0.28]), "40 × 33 × 28\u{a0}cm");
+        assert_eq!(metric([0.405, 0.33, 0.28]), "40.5 × 33.0 × 28.0\u{a0}cm");
+        let inches = sides([0.254, 0.127, 0.0508], System::Imperial);
+        assert_eq!(inches, "10 × 5 × 2\u{a0}in");
+    }
 }

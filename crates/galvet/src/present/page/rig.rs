@@ -1,7 +1,8 @@
 //! A rig as a loaded boat, bow to stern: what lies where by its own wish, what is
 //! packed in what, what it weighs and costs, how it differs from another.
 
-use crate::form::shown_across;
+use super::kit::sides;
+use crate::present::draw::symbol::symbol;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Electric, Gear};
 use galvet_core::guide::Guides;
@@ -14,7 +15,12 @@ pub struct Line {
     /// Its number.
     pub number: usize,
     pub item: String,
+    /// Which symbol stands for it.
+    pub symbol: &'static str,
     pub count: u32,
+    /// What it weighs, all of the line on the water.
+    pub mass: String,
+    /// What it weighs packed, and its size.
     pub words: String,
     pub want: bool,
     pub owned: bool,
@@ -33,7 +39,10 @@ pub struct Part {
 pub struct Offered {
     pub key: String,
     pub name: String,
+    pub symbol: &'static str,
     pub words: String,
+    /// How many of it are on the rig.
+    pub on: u32,
 }
 
 /// The page.
@@ -41,7 +50,11 @@ pub struct RigView {
     pub key: String,
     pub name: String,
     pub parts: Vec<Part>,
+    /// What it weighs on the water and at home, what may stay ashore: read first.
+    pub headline: String,
     pub totals: Vec<(&'static str, String)>,
+    /// Hulls to lay it out on: key and name.
+    pub hulls: Vec<(String, String)>,
     pub find: String,
     pub offered: Vec<Offered>,
     pub others: Vec<(String, String, bool)>,
@@ -136,6 +149,8 @@ pub fn rig(
         key: rig.key.clone(),
         name: rig.name.clone(),
         parts,
+        headline: headline(rig, system),
+        hulls: Vec::new(),
         totals: totals(rig, system),
         find: find.to_owned(),
         offered: shelf
@@ -145,7 +160,13 @@ pub fn rig(
             .map(|g| Offered {
                 key: g.key.clone(),
                 name: g.name.clone(),
+                symbol: symbol(&g.name, Some(g.category)),
                 words: system.text(Dimension::Mass, g.loaded_mass, 1),
+                on: {
+                    let lines = rig.lines.iter();
+                    let same = lines.filter(|l| l.gear.as_deref() == Some(g.key.as_str()));
+                    same.map(|l| l.count).sum()
+                },
             })
             .collect(),
         others: rigs
@@ -188,14 +209,16 @@ fn line(rig: &Rig, number: usize, containers: &[(&str, &str)], system: System) -
         mass(l.dry())
     }];
     match l.thing.as_ref().map(|t| t.size) {
-        Some(Some(size)) => words.push(size.map(|m| shown_across(system, m)).join(" × ")),
+        Some(Some(size)) => words.push(sides(size, system)),
         _ => words.push("size not known: lies where the rig says".to_owned()),
     }
     let own = l.gear.as_deref();
     Line {
         number,
         item: l.item.clone(),
+        symbol: symbol(&l.item, l.thing.as_ref().map(|t| t.category)),
         count: l.count,
+        mass: mass(f64::from(l.count) * l.loaded()),
         words: words.join(", "),
         want: l.importance == Importance::Want,
         owned: l.thing.as_ref().is_none_or(|t| t.owned),
@@ -206,6 +229,21 @@ fn line(rig: &Rig, number: usize, containers: &[(&str, &str)], system: System) -
             .collect(),
         packed: Vec::new(),
     }
+}
+
+/// "27.5 kg on the water, 21.5 packed at home; 20 minutes to set up".
+fn headline(rig: &Rig, system: System) -> String {
+    let mass = |kg: f64| system.text(Dimension::Mass, kg, 1);
+    let minutes: f64 = rig
+        .lines
+        .iter()
+        .filter_map(|l| Some(l.thing.as_ref()?.setup_minutes? * f64::from(l.count)))
+        .sum();
+    format!(
+        "{} on the water, {} packed at home; {minutes:.0} minutes to set up",
+        mass(rig.loaded()),
+        mass(rig.loaded() - rig.wet_part())
+    )
 }
 
 /// The heaviest point of the day and what the rig weighs then, kg.

@@ -142,16 +142,12 @@ pub fn stow(
         named.iter().position(is)
     });
     let kit = kit(board, &named, at_hand, system);
-    let mut labels = vec![0; layout.stowed.len()];
-    for (place, line) in kit.iter().enumerate() {
-        labels[line.number] = place + 1;
-    }
     let (marked, clashes) = clash_words(board, system);
     StowView {
         work: work_view(board, system),
         clashes,
         rig: board.setup.brief.rig.name.clone(),
-        drawing: board_drawing(board, at_hand, &labels, &marked),
+        drawing: board_drawing(board, at_hand, &marked),
         headline: headline(board, system),
         kit,
         hand: at_hand.and_then(|n| hand(board, n, &named, system)),

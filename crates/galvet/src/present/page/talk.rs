@@ -1,8 +1,10 @@
-//! The conversation: one question a step, in the order practitioners ask.
+//! The conversation: six steps, in the order practitioners ask, and what more can be said.
 
-use super::sentence::{Choice, Field, Pick, Sentence};
+use super::sentence::{Field, Pick, Sentence};
 use crate::question::PartId;
+use galvet_core::base::{Dimension, System};
 use galvet_core::crew::Posture;
+use galvet_core::guide::{Guide, Guides};
 use galvet_core::question::Brief;
 
 /// A step: its word in the address, what it is called, the question as it is put, and
@@ -28,111 +30,122 @@ const fn step(
     }
 }
 
-/// The steps in their order.
-const STEPS: [Step; 17] = [
-    step("water", "water", "Where is it fished?", &[PartId::Water]),
+/// Six steps in their order, and what more can be said.
+const STEPS: [Step; 7] = [
     step(
-        "launch",
-        "launch",
-        "From what is it launched?",
-        &[PartId::Launch],
+        "water",
+        "water and launch",
+        "Where is it fished, and launched?",
+        &[PartId::Water, PartId::Launch],
     ),
     step(
         "fishing",
-        "fishing",
+        "how you fish",
         "How is it fished?",
-        &[PartId::Fishing],
-    ),
-    step(
-        "posture",
-        "seated or standing",
-        "Seated or standing?",
-        &[PartId::Posture],
-    ),
-    step(
-        "practice",
-        "practice",
-        "How practised on the feet?",
-        &[PartId::Practice],
+        &[PartId::Posture, PartId::Practice, PartId::Fishing],
     ),
     step(
         "angler",
-        "the angler",
-        "How heavy and how tall is the angler?",
-        &[PartId::Mass, PartId::Stature],
+        "you",
+        "Who sits in it?",
+        &[
+            PartId::Mass,
+            PartId::Stature,
+            PartId::Others,
+            PartId::Joints,
+        ],
     ),
     step(
-        "hand",
-        "hand",
-        "Which hand casts and lands?",
-        &[PartId::Hand],
+        "rig",
+        "what you carry",
+        "What is carried, and what drives it?",
+        &[PartId::Rig, PartId::Drive],
     ),
     step(
-        "with",
-        "who comes along",
-        "Who comes along?",
-        &[PartId::Others],
-    ),
-    step(
-        "outing",
-        "a day out",
-        "What is a day out like?",
-        &[PartId::Distance, PartId::Hours, PartId::Trips],
-    ),
-    step(
-        "joints",
-        "back and knees",
-        "Do back or knees complain?",
-        &[PartId::Joints],
-    ),
-    step("drive", "drive", "How may it be driven?", &[PartId::Drive]),
-    step("rig", "what is carried", "What is carried?", &[PartId::Rig]),
-    step(
-        "limits",
-        "store and lift",
-        "How is it stored and lifted?",
-        &[PartId::Longest, PartId::Lift],
-    ),
-    step(
-        "vehicle",
-        "car or truck",
-        "What takes it to the water?",
-        &[PartId::Roof, PartId::Bed],
+        "travel",
+        "how it travels",
+        "How does it get to the water?",
+        &[PartId::Roof, PartId::Bed, PartId::Lift, PartId::Longest],
     ),
     step("budget", "budget", "What may it cost?", &[PartId::Budget]),
     step(
-        "musts",
-        "must-haves",
-        "What must it have?",
-        &[PartId::Seats, PartId::Track],
-    ),
-    step(
-        "drilling",
-        "holes",
-        "May holes be drilled?",
-        &[PartId::Drilling],
+        "more",
+        "more",
+        "What else matters?",
+        &[
+            PartId::Distance,
+            PartId::Hours,
+            PartId::Trips,
+            PartId::Seats,
+            PartId::Track,
+            PartId::Hand,
+            PartId::Drilling,
+        ],
     ),
 ];
+
+/// How far a step is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum StepState {
+    /// Something of it was answered.
+    Done,
+    /// It is the one shown.
+    Here,
+    /// Nothing of it was answered yet.
+    Open,
+}
+
+impl StepState {
+    /// In a word, for whoever does not see it.
+    #[must_use]
+    pub const fn word(self) -> &'static str {
+        match self {
+            Self::Done => "answered",
+            Self::Here => "here",
+            Self::Open => "open",
+        }
+    }
+}
 
 /// A step in the list of all.
 pub struct StepLink {
     pub word: &'static str,
     pub name: &'static str,
-    pub here: bool,
+    pub state: StepState,
+}
+
+/// One question of a step: something to choose, or to type.
+pub enum Question {
+    /// One of several answers.
+    Pick(Pick),
+    /// A figure or words.
+    Field(Field),
+}
+
+impl Question {
+    /// Its part's name in addresses.
+    #[must_use]
+    pub const fn name(&self) -> &'static str {
+        match self {
+            Self::Pick(pick) => pick.name,
+            Self::Field(field) => field.name,
+        }
+    }
+}
+
+/// An answer that stands for a few limits: a small car, a truck.
+pub struct Preset {
+    pub name: &'static str,
+    pub note: String,
+    /// What it sets: name and value of each part.
+    pub sets: Vec<(&'static str, String)>,
 }
 
 /// One step's page.
 pub struct Talk {
-    /// Its number, from 1, and how many there are.
-    pub number: usize,
-    pub all: usize,
     pub title: &'static str,
-    /// Answers to choose from; none where something is typed.
-    pub choices: Vec<Choice>,
-    /// Name of the part chosen for.
-    pub name: &'static str,
-    /// What is typed.
-    pub fields: Vec<Field>,
+    pub questions: Vec<Question>,
+    pub presets: Vec<Preset>,
     pub word: &'static str,
     /// The step after this; `None` for the last.
     pub next: Option<&'static str>,
@@ -140,72 +153,95 @@ pub struct Talk {
     pub steps: Vec<StepLink>,
 }
 
-/// Whether a step is asked at all: nobody who sits is asked how practised they stand.
-fn asked(step: &Step, brief: &Brief) -> bool {
-    step.word != "practice" || brief.posture != Posture::Sits
+/// What takes it to the water, as limits (guide values).
+fn vehicles(guides: &Guides, system: System) -> Vec<Preset> {
+    let roof = |guide| system.text(Dimension::Mass, guides[guide], 0);
+    let bed = system.text(Dimension::Length, guides[Guide::BedUsual], 2);
+    let preset = |name, note: String, roof: String, bed: String| Preset {
+        name,
+        note,
+        sets: vec![("roof", roof), ("bed", bed)],
+    };
+    let bears = |kg: &str| format!("its roof bears about {kg} with bars; its handbook says");
+    let (small, large) = (roof(Guide::RoofSmall), roof(Guide::RoofLarge));
+    vec![
+        preset("a small car", bears(&small), small, String::new()),
+        preset("an estate or a van", bears(&large), large, String::new()),
+        preset(
+            "a truck",
+            format!("a bed of about {bed}"),
+            String::new(),
+            bed,
+        ),
+        preset(
+            "a trailer, or on foot",
+            "no roof and no bed to mind".to_owned(),
+            String::new(),
+            String::new(),
+        ),
+    ]
 }
 
-/// The page of a step, by its word; the first where there is none of that word.
+/// The page of a step, by its word; the first where there is none of that word. `said` are
+/// the names of parts that were answered.
 #[must_use]
-pub fn talk(word: &str, sentence: &mut Sentence, brief: &Brief) -> Talk {
-    let steps: Vec<&Step> = STEPS.iter().filter(|s| asked(s, brief)).collect();
-    // A step that is not asked any more gives way to the one after it.
-    let wanted = STEPS.iter().position(|s| s.word == word).unwrap_or(0);
-    let at = STEPS[..wanted].iter().filter(|s| asked(s, brief)).count();
-    let at = at.min(steps.len() - 1);
-    let here = steps[at];
-    let mut out = Talk {
-        number: at + 1,
-        all: steps.len(),
+pub fn talk(
+    word: &str,
+    sentence: &mut Sentence,
+    brief: &Brief,
+    said: &[String],
+    (guides, system): (&Guides, System),
+) -> Talk {
+    let at = STEPS.iter().position(|s| s.word == word).unwrap_or(0);
+    let here = &STEPS[at];
+    // Nobody who sits is asked how practised they stand.
+    let asked = |part: &&PartId| **part != PartId::Practice || brief.posture != Posture::Sits;
+    let questions = here.parts.iter().filter(asked);
+    let answered = |step: &Step| {
+        let mut names = step.parts.iter().map(|part| part.part().name);
+        names.any(|name| said.iter().any(|s| s == name))
+    };
+    Talk {
         title: here.asks,
-        choices: Vec::new(),
-        name: here.parts[0].part().name,
-        fields: Vec::new(),
+        questions: questions.filter_map(|part| ask(*part, sentence)).collect(),
+        presets: if here.word == "travel" {
+            vehicles(guides, system)
+        } else {
+            Vec::new()
+        },
         word: here.word,
-        next: steps.get(at + 1).map(|s| s.word),
-        back: at.checked_sub(1).map(|b| steps[b].word),
-        steps: steps
+        next: STEPS.get(at + 1).map(|s| s.word),
+        back: at.checked_sub(1).map(|b| STEPS[b].word),
+        steps: STEPS
             .iter()
             .map(|s| StepLink {
                 word: s.word,
                 name: s.name,
-                here: s.word == here.word,
+                state: if s.word == here.word {
+                    StepState::Here
+                } else if answered(s) {
+                    StepState::Done
+                } else {
+                    StepState::Open
+                },
             })
             .collect(),
-    };
-    for part in here.parts {
-        match ask(*part, sentence) {
-            Asks::Pick(pick) => {
-                out.choices = pick.choices;
-            }
-            Asks::Field(field) => {
-                out.fields.push(field);
-            }
-            Asks::Nothing => {}
-        }
     }
-    out
-}
-
-enum Asks {
-    Pick(Pick),
-    Field(Field),
-    Nothing,
 }
 
 /// Takes a part out of a sentence.
-fn ask(part: PartId, sentence: &mut Sentence) -> Asks {
+fn ask(part: PartId, sentence: &mut Sentence) -> Option<Question> {
     use PartId as P;
     let name = part.part().name;
-    let take = |pick: &mut Pick| Asks::Pick(std::mem::take(pick));
+    let take = |pick: &mut Pick| Question::Pick(std::mem::take(pick));
     match part {
-        P::Water => take(&mut sentence.water),
-        P::Posture => take(&mut sentence.posture),
-        P::Hand => take(&mut sentence.hand),
-        P::Rig => take(&mut sentence.rig),
-        P::Mass => Asks::Field(std::mem::take(&mut sentence.mass)),
-        P::Stature => Asks::Field(std::mem::take(&mut sentence.stature)),
-        P::Others => Asks::Field(std::mem::take(&mut sentence.others)),
+        P::Water => Some(take(&mut sentence.water)),
+        P::Posture => Some(take(&mut sentence.posture)),
+        P::Hand => Some(take(&mut sentence.hand)),
+        P::Rig => Some(take(&mut sentence.rig)),
+        P::Mass => Some(Question::Field(std::mem::take(&mut sentence.mass))),
+        P::Stature => Some(Question::Field(std::mem::take(&mut sentence.stature))),
+        P::Others => Some(Question::Field(std::mem::take(&mut sentence.others))),
         P::Longest
         | P::Lift
         | P::Budget
@@ -217,13 +253,12 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Asks {
         | P::Hours
         | P::Trips => {
             let mut limits = sentence.limits.iter_mut();
-            limits
-                .find(|f| f.name == name)
-                .map_or(Asks::Nothing, |f| Asks::Field(std::mem::take(f)))
+            let found = limits.find(|f| f.name == name);
+            found.map(|f| Question::Field(std::mem::take(f)))
         }
         _ => {
             let mut more = sentence.more.iter_mut();
-            more.find(|p| p.name == name).map_or(Asks::Nothing, take)
+            more.find(|p| p.name == name).map(take)
         }
     }
 }
@@ -233,26 +268,52 @@ mod tests {
     use super::*;
     use crate::present::page::sentence::sentence;
     use crate::question::Ask;
-    use galvet_core::base::System;
 
     #[test]
     fn every_step_asks_something_and_leads_to_the_next() {
         let catalogue = crate::demo_data::catalogue().unwrap();
+        let asked = Ask::of(std::iter::empty::<(&str, String)>());
+        let asked = asked.resolve(&catalogue);
+        let asked = asked.map_err(|_| "nothing to ask").unwrap();
+        let guides = Guides::default();
+        let said = ["mass".to_owned()];
         let mut seen = Vec::new();
         let mut word = "water";
         loop {
-            let asked = Ask::of(std::iter::empty::<(&str, String)>());
-            let asked = asked.resolve(&catalogue);
-            let asked = asked.map_err(|_| "nothing to ask").unwrap();
             let mut sentence = sentence(&asked, &catalogue, "/ask".to_owned(), System::Metric);
-            let talk = talk(word, &mut sentence, &asked.brief);
+            let how = (&guides, System::Metric);
+            let talk = talk(word, &mut sentence, &asked.brief, &said, how);
             assert_eq!(talk.word, word);
             assert!(talk.title.ends_with('?'), "{word}");
-            assert!(talk.choices.len() > 1 || !talk.fields.is_empty(), "{word}");
+            let parts = STEPS.iter().find(|s| s.word == word).unwrap().parts.len();
+            assert_eq!(talk.questions.len(), parts, "{word}");
+            let states: Vec<StepState> = talk.steps.iter().map(|s| s.state).collect();
+            assert_eq!(states.iter().filter(|s| **s == StepState::Here).count(), 1);
+            let done = talk.steps.iter().filter(|s| s.state == StepState::Done);
+            let done: Vec<&str> = done.map(|s| s.word).collect();
+            assert_eq!(
+                done,
+                if word == "angler" {
+                    vec![]
+                } else {
+                    vec!["angler"]
+                }
+            );
             seen.push(word);
             let Some(next) = talk.next else { break };
             word = next;
         }
         assert_eq!(seen.len(), STEPS.len());
+    }
+
+    #[test]
+    fn a_small_car_is_a_limit_in_the_readers_units() {
+        let all = vehicles(&Guides::default(), System::Metric);
+        let sets = &all[0].sets;
+        assert_eq!(sets[0], ("roof", "50\u{a0}kg".to_owned()));
+        assert_eq!(sets[1], ("bed", String::new()));
+        let truck = &vehicles(&Guides::default(), System::Imperial)[2];
+        assert_eq!(truck.sets[0].1, "");
+        assert!(truck.sets[1].1.contains('′'), "{:?}", truck.sets);
     }
 }

@@ -1,0 +1,98 @@
+/**
+ * Pages that answer where one is: a search whose results follow what is typed, and steps
+ * that stay put. Without this both are forms that load the page.
+ */
+
+import { all, one, sentBy } from "./dom.js";
+
+/** Milliseconds without a key until what was typed is looked for. */
+const PAUSE = 200;
+
+/**
+ * Puts the parts of a page that are live into this one; the rest stays as it is.
+ * @param {Document} page
+ * @param {string} text
+ * @param {string} [only] the one part wanted
+ */
+function show(page, text, only) {
+  const fresh = new DOMParser().parseFromString(text, "text/html");
+  for (const part of all(page, "[data-live-part]", HTMLElement)) {
+    const name = part.dataset.livePart ?? "";
+    if (only && only !== name) continue;
+    const selector = `[data-live-part="${CSS.escape(name)}"]`;
+    const next = fresh.querySelector(selector);
+    if (next) part.replaceChildren(...next.childNodes);
+  }
+}
+
+/** @param {Document} page */
+export function searchAsTyped(page) {
+  for (const form of all(page, "form[data-live]", HTMLFormElement)) {
+    /** @type {ReturnType<typeof setTimeout> | undefined} */
+    let resting;
+    let count = 0;
+    const look = async () => {
+      const mine = ++count;
+      const query = new URLSearchParams();
+      for (const [name, value] of new FormData(form))
+        query.append(name, String(value));
+      // A step of the conversation is told of as it stands, not as the one after it.
+      if (form.dataset.step) query.set("step", form.dataset.step);
+      const own = (form.getAttribute("action") ?? "").split("?")[0];
+      const path = form.dataset.step ? "/ask" : own;
+      const address = `${path}?${query}`;
+      const answer = await fetch(address).catch(() => undefined);
+      if (!answer?.ok || mine !== count) return;
+      show(page, await answer.text(), form.dataset.live);
+      if (!form.dataset.step) window.history.replaceState(null, "", address);
+    };
+    form.addEventListener("input", () => {
+      clearTimeout(resting);
+      resting = setTimeout(look, PAUSE);
+    });
+    form.addEventListener("submit", (event) => {
+      if (form.dataset.step) return;
+      event.preventDefault();
+      clearTimeout(resting);
+      look();
+    });
+  }
+}
+
+/**
+ * Where the focus stands, told so that it is found again once the page is new.
+ * @param {Element | null} held
+ */
+function placeOf(held) {
+  const label = held?.getAttribute("aria-label") ?? held?.textContent ?? "";
+  return { label: label.trim().split(",")[0], tag: held?.tagName ?? "" };
+}
+
+/** @param {Document} page */
+export function stepsThatStay(page) {
+  page.addEventListener("submit", async (event) => {
+    const form = event.target;
+    if (!(form instanceof HTMLFormElement) || !("stay" in form.dataset)) return;
+    event.preventDefault();
+    const body = new URLSearchParams();
+    for (const [name, value] of new FormData(form))
+      body.append(name, String(value));
+    const by = sentBy(event);
+    if (by) body.append(...by);
+    const held = placeOf(page.activeElement);
+    const to = form.getAttribute("action") ?? "";
+    const answer = await fetch(to, { method: "POST", body }).catch(
+      () => undefined,
+    );
+    if (!answer) return form.submit();
+    show(page, await answer.text());
+    const again = all(page, "button", HTMLButtonElement).find((button) => {
+      const place = placeOf(button);
+      return place.label === held.label && place.tag === held.tag;
+    });
+    again?.focus();
+    const said = one(page, "#said", HTMLElement);
+    const head = one(page, '[data-live-part="rig-head"] .lead', HTMLElement);
+    if (said && head) said.textContent = head.textContent;
+  });
+}
