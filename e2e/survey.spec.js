@@ -193,7 +193,7 @@ test("two tabs that edit one hull are merged, and each is undone", async ({
   await other.goto(address);
   await expectAxeClean(page);
   await page.locator("#beam summary").click();
-  await page.locator("#value-beam").fill("73.5 cm");
+  await page.locator("#beam-value").fill("73.5 cm");
   await page.locator("#beam").getByRole("button", { name: "Add" }).click();
   await expect(page.locator("#beam .reading-used")).toContainText("73.5 cm");
   await other.getByLabel("model").fill("Vaskar II");

@@ -13,7 +13,7 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   for (let at = 0; at < places; at += 1) {
     const name = await page.locator("#here-title").textContent();
     const button =
-      name === "centre console" ? "it has none" : /^Keep( and go on)?$/;
+      name === "centre console" ? "it has none" : /^Save( and go on)?$/;
     await page.getByRole("button", { name: button }).click();
     if (at + 1 < places)
       await expect(page.locator("#here-title")).not.toHaveText(name);
@@ -127,10 +127,10 @@ test("two tabs at one place: each keeps its own, a clash is said", async ({
   await expect(other.locator("[data-saved]")).toContainText(
     /somebody else changed this meanwhile: height is “14\.0\s*cm” now, yours is “15 cm”/,
   );
-  await other.getByRole("button", { name: /^Keep/ }).click();
+  await other.getByRole("button", { name: /^Save( and go on)?$/ }).click();
   await expect(other.getByRole("alert")).toContainText("Not saved");
   await expectAxeClean(other);
-  await other.getByRole("button", { name: /^Keep/ }).click();
+  await other.getByRole("button", { name: /^Save( and go on)?$/ }).click();
   await page.goto(at);
   await expect(page.getByLabel("high", { exact: true })).toHaveValue(/^15\.0/);
   await expect(page.getByLabel("wide", { exact: true })).toHaveValue(/^47\.0/);

@@ -9,6 +9,31 @@ import { all, one, sentBy } from "./dom.js";
 const PAUSE = 200;
 
 /**
+ * What somebody has opened or chosen in a part, to be so again in what takes its place.
+ * @param {HTMLElement} part
+ */
+function opened(part) {
+  /** @param {HTMLDetailsElement} details */
+  const which = (details) => {
+    const summary = details.querySelector("summary");
+    return summary?.getAttribute("aria-label") ?? summary?.textContent;
+  };
+  const were = all(part, "details[open]", HTMLDetailsElement).map(which);
+  // So is what was chosen meanwhile.
+  const chosen = all(part, "select[id]", HTMLSelectElement)
+    .filter((field) => !field.selectedOptions[0]?.defaultSelected)
+    .map((field) => ({ id: field.id, value: field.value }));
+  return () => {
+    for (const { id, value } of chosen) {
+      const field = one(part, `#${CSS.escape(id)}`, HTMLSelectElement);
+      if (field) field.value = value;
+    }
+    for (const details of all(part, "details", HTMLDetailsElement))
+      if (were.includes(which(details))) details.open = true;
+  };
+}
+
+/**
  * Puts the parts of a page that are live into this one; the rest stays as it is.
  * @param {Document} page
  * @param {string} text
@@ -21,7 +46,10 @@ function show(page, text, only) {
     if (only && only !== name) continue;
     const selector = `[data-live-part="${CSS.escape(name)}"]`;
     const next = fresh.querySelector(selector);
-    if (next) part.replaceChildren(...next.childNodes);
+    if (!next) continue;
+    const openUp = opened(part);
+    part.replaceChildren(...next.childNodes);
+    openUp();
   }
 }
 

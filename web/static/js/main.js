@@ -14,6 +14,7 @@ import { workThatTakesTime } from "./slow.js";
 import { boardThatMoves } from "./stow.js";
 import { answersByFigure } from "./talk.js";
 import { showTour } from "./tour.js";
+import { undoByKeys } from "./undo.js";
 
 const answer = document.getElementById("answer");
 if (answer) {
@@ -31,3 +32,4 @@ showTour();
 toldLineByLine(document);
 searchAsTyped(document);
 stepsThatStay(document);
+undoByKeys(document);

@@ -129,6 +129,11 @@ pub struct Fitting {
 }
 
 impl Fitting {
+    /// Accepted widths of a scupper, m: a bare 35 means millimetres, and is asked about.
+    pub const SCUPPER: Bounds =
+        Bounds::new("a scupper's hole", Dimension::ShortLength, 0.008, 0.12);
+    /// Accepted widths of a rod tube, m.
+    pub const TUBE: Bounds = Bounds::new("a tube", Dimension::ShortLength, 0.02, 0.15);
     /// Accepted places along, m.
     pub const X: Bounds = Bounds::new("a fitting's place", Dimension::Length, -0.5, 7.5);
     /// Accepted places across, m.

@@ -38,7 +38,7 @@ const STICK: [f64; 5] = [0.115, 0.05, 0.065, 0.039, 0.045];
 /// stature; down the front, up the back.
 const TRUNK_ASIDE: [Point; 13] = [
     (0.340, -0.004),
-    (0.318, 0.022),
+    (0.316, 0.022),
     (0.275, 0.052),
     (0.205, 0.070),
     (0.105, 0.060),
@@ -49,7 +49,7 @@ const TRUNK_ASIDE: [Point; 13] = [
     (0.095, -0.046),
     (0.195, -0.064),
     (0.275, -0.058),
-    (0.318, -0.034),
+    (0.316, -0.034),
 ];
 /// The flotation aid over it.
 const AID_ASIDE: [Point; 8] = [

@@ -254,9 +254,9 @@ impl Catalogue {
     #[must_use]
     pub fn others(&self) -> Vec<String> {
         let counted = [
-            (self.waters.len(), "waters"),
             (self.gear.len(), "things"),
             (self.rigs.len(), "rigs"),
+            (self.waters.len(), "waters"),
             (self.briefs.len(), "saved questions"),
         ];
         let sheets = SHEETS.iter().map(|shape| {

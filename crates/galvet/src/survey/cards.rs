@@ -75,7 +75,7 @@ pub(crate) struct CardDraft {
     beneath: Option<f64>,
     mass: Option<f64>,
     dryness: Option<Dryness>,
-    price: f64,
+    price: Option<f64>,
     done: bool,
     beam: f64,
     /// Height of the deck over the bottom.
@@ -85,10 +85,10 @@ pub(crate) struct CardDraft {
 /// A card nobody has filled in, for a hull.
 pub(crate) fn blank(card: Card, survey: &Survey, guides: &Guides) -> CardDraft {
     let price = match card {
-        Card::Hatch => guides[Guide::HatchPrice],
-        Card::Track => guides[Guide::TrackPrice],
-        Card::Holder => guides[Guide::HolderPrice],
-        Card::Outriggers => f64::NAN,
+        Card::Hatch => Some(guides[Guide::HatchPrice]),
+        Card::Track => Some(guides[Guide::TrackPrice]),
+        Card::Holder => Some(guides[Guide::HolderPrice]),
+        Card::Outriggers => None,
     };
     CardDraft {
         card,
@@ -205,7 +205,7 @@ pub(crate) fn change(card: CardDraft) -> Modification {
         x: card.x,
         z: card.deck,
         holes,
-        price: Some(card.price).filter(|p| p.is_finite()),
+        price: card.price,
         can_be_undone: card.card == Card::Outriggers,
         note: String::new(),
         name: card.name,

@@ -298,7 +298,10 @@ pub static KINDS: [Kind; 16] = [
         },
         || vec![
             choice("recess", "drains", |d: &mut D| &mut d.sizes.recess),
-            size("diameter", "across", |d| &mut d.sizes.diameter),
+            number("diameter", "across", Fitting::SCUPPER, |d: &mut D| {
+                &mut d.sizes.diameter
+            })
+            .hint("usually 3 to 4 cm; mm can be said"),
             choice("state", "is", |d: &mut D| &mut d.sizes.state),
             tick("plug", "a plug for it is aboard", |d: &mut D| &mut d
                 .sizes
@@ -353,7 +356,9 @@ pub static KINDS: [Kind; 16] = [
         },
         || vec![
             size("length", "usable length", |d| &mut d.sizes.length),
-            size("diameter", "across", |d| &mut d.sizes.diameter),
+            number("diameter", "across", Fitting::TUBE, |d: &mut D| &mut d
+                .sizes
+                .diameter),
         ]
     ),
     kind!(

@@ -3,7 +3,7 @@
 
 use super::kept::{self, About, OnPage, Told, Words};
 use super::shared::Shared;
-use crate::present::page::waters::{demand, facts};
+use crate::present::page::waters::{conditions, demand, facts};
 use galvet_core::base::System;
 use galvet_core::question::Water;
 use galvet_store::Catalogue;
@@ -30,7 +30,7 @@ impl OnPage for Water {
 
     fn told(water: &Self, system: System) -> Told {
         Told {
-            words: water.conditions.clone(),
+            words: conditions(&water.conditions, system),
             facts: facts(water, system),
             notes: water.cautions.clone(),
             demand: Some(demand(water)),

@@ -117,7 +117,7 @@ async fn keep(
         extra: BTreeMap::new(),
     };
     // The first few lead on to a comparison.
-    let few = shared.records().await?.hulls.len() + 1 < FEW;
+    let few = shared.records().await?.hulls.len() < FEW;
     let store = shared.store.clone();
     let kept =
         rocket::tokio::task::spawn_blocking(move || put_hull(&store, reader.hand.who(), hull));

@@ -12,7 +12,7 @@ use crate::question::{self, Ask};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::{LONGEST_NAME, NameError, one_line, typed_name};
-use galvet_store::{Kind, Record, SavedBrief};
+use galvet_store::{Kind, Record, SavedBrief, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -25,6 +25,9 @@ struct SaveForm<'r> {
     /// For whom; empty for oneself.
     #[field(default = "")]
     customer: &'r str,
+    /// The slug of the saved one that is brought up to date; empty for a new one.
+    #[field(default = "")]
+    update: &'r str,
 }
 
 /// A saved question in the list.
@@ -132,6 +135,30 @@ async fn save(
         question,
     };
     let title = saved.titled();
+    if !form.update.is_empty() {
+        let (label, key) = (
+            format!("question “{title}” updated"),
+            form.update.to_owned(),
+        );
+        let (kept, store) = (key.clone(), store.clone());
+        let done = rocket::tokio::task::spawn_blocking(move || {
+            let known = (Kind::Brief, kept.as_str());
+            store.edit::<StoreError>(reader.hand.who(), &label, known, |record| {
+                *record = Record::Brief(SavedBrief {
+                    key: kept.clone(),
+                    ..saved
+                });
+                Ok(())
+            })
+        });
+        return match done.await?? {
+            Some(_) => {
+                let address = format!("/{}", query_of(&Ask::start_from(key)));
+                Ok(Ok(Redirect::to(back_to(&address))))
+            }
+            None => Ok(Err(refused("It is not there any more.".to_owned()))),
+        };
+    }
     let label = format!("question “{title}” saved");
     let slug = rocket::tokio::task::spawn_blocking(move || {
         store.write(reader.hand.who(), &label, |door| {

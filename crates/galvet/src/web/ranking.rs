@@ -16,6 +16,7 @@ use crate::present::page::sentence::{self, Sentence};
 use crate::present::page::sift::{Sieve, Sifted, Wanted, sift};
 use askama::Template;
 use askama_web::WebTemplate;
+use galvet_store::SavedBrief;
 use rocket::http::{ContentType, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::{Request, Route, get, routes};
@@ -31,6 +32,8 @@ struct RankingPage {
     /// Records that cannot be used.
     set_aside: usize,
     lead: Lead,
+    /// The saved question it started from.
+    from: Option<SavedBrief>,
     sentence: Sentence,
     order: Order,
     ranking: Arc<RankingView>,
@@ -156,6 +159,10 @@ async fn ranking_page(
         frame: visit.frame_of("ranking", here, None).await?,
         set_aside: records.catalogue.set_aside.len(),
         lead: Lead::of(&records, shared),
+        from: ask.start.as_ref().and_then(|key| {
+            let mut saved = records.catalogue.briefs.iter();
+            saved.find(|b| b.key == *key).cloned()
+        }),
         sentence,
         order: Order::of(&ranking, wanted, list, &visit.query),
         ranking,

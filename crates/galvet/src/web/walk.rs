@@ -171,12 +171,9 @@ async fn measure(
             let next = typed.get("next").filter(|n| goes_on && !n.is_empty());
             let here = (action(&typed) != "absent").then_some(zone.as_str());
             let to = next.map(String::as_str).or(here);
-            return Ok(Ok(Redirect::to(back_to(&at(
-                slug,
-                &visit.query,
-                to,
-                from_stern,
-            )))));
+            // Where one was: at the form, not at the head of the page.
+            let place = back_to(&at(slug, &visit.query, to, from_stern));
+            return Ok(Ok(Redirect::to(format!("{place}#here-title"))));
         }
         Err(refusal) => refusal.0,
     };

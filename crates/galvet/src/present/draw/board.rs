@@ -113,7 +113,9 @@ pub fn board_drawing(board: &Closeup, here: Option<usize>, clashes: &[usize]) ->
         clash: clashes.contains(&n),
         ..mark(n, stowed, &at, here == Some(n))
     });
-    let kit: Vec<KitMark> = kit.collect();
+    let mut kit: Vec<KitMark> = kit.collect();
+    // What leans lies beneath: whoever takes hold of a crate moves the crate, not a rod in it.
+    kit.sort_by_key(|mark| mark.line_above.is_none());
     let kept = board.space.areas.iter().flat_map(|a| &a.kept);
     let kept = kept.filter(|k| k.why != "another place").map(|k| {
         let (x, y) = frame.above(k.from, k.port);

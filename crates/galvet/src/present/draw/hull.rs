@@ -223,8 +223,9 @@ pub struct Side {
     pub lids: Vec<LidMark>,
     /// Scuppers from above: place and half the hole.
     pub scuppers: Vec<[String; 3]>,
-    /// View box of the plan.
+    /// View box of the plan, and its size.
     pub plan_box: String,
+    pub plan_size: [f64; 2],
     /// The hull from above.
     pub plan: String,
     /// Its recess.
@@ -452,6 +453,7 @@ pub fn side(view: &SideView, system: System) -> Side {
             })
             .collect(),
         plan_box: format!("0 0 {width:.0} {:.0}", plan.height),
+        plan_size: [width, plan.height],
         plan: plan.around(&view.lines.plan),
         recess: (!view.lines.recess.is_empty()).then(|| plan.around(&view.lines.recess)),
         plan_things: view
@@ -552,16 +554,21 @@ fn water(view: &SideView, at: impl Fn(Point) -> Point, height: f64) -> (String, 
     (surface, body)
 }
 
-/// Half a metre a tick, a label a metre.
+/// A tick each half metre or foot, a label each metre or each second foot: round in the
+/// reader's units.
 fn tape(view: &SideView, system: System) -> Vec<(String, String)> {
-    let half_metres = (view.length * 2.0).floor() as u32;
-    (0..=half_metres)
+    let step = match system {
+        System::Metric => 0.5,
+        System::Imperial => 0.3048,
+    };
+    let ticks = (view.length / step).floor() as u32;
+    (0..=ticks)
         .map(|i| {
-            let x = f64::from(i) * 0.5;
-            let label = if i % 2 == 0 {
-                system.text(Dimension::Length, x, 0)
-            } else {
-                String::new()
+            let x = f64::from(i) * step;
+            let label = match system {
+                _ if i % 2 == 1 => String::new(),
+                System::Metric => system.text(Dimension::Length, x, 0),
+                System::Imperial => format!("{i}\u{2032}"),
             };
             (coordinate(SIDE_MARGIN + x * SIDE_SCALE), label)
         })

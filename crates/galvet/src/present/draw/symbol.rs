@@ -8,6 +8,8 @@ const WORDS: [(&str, &str); 59] = [
     // What a thing is for comes before what it is made like.
     ("crate", "crate"),
     ("rod and reel", "rod"),
+    ("cart", "cart"),
+    ("wheel", "cart"),
     ("adapter", "holder"),
     ("holder", "holder"),
     ("rod tube", "holder"),
@@ -60,8 +62,6 @@ const WORDS: [(&str, &str); 59] = [
     ("flotation aid", "aid"),
     ("first aid", "first-aid"),
     ("plug", "plugs"),
-    ("cart", "cart"),
-    ("wheel", "cart"),
     ("wallet", "tackle"),
     ("tackle", "tackle"),
     ("rod", "rod"),

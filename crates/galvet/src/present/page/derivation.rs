@@ -2,7 +2,9 @@
 //! from where, the guide values used, and what would narrow it.
 
 use super::figure::{Figure, figure_of};
+use super::formula::{Formula, Told};
 use crate::answer::Afloat;
+use crate::present::draw::hull::{Section, section};
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, GRAVITY, Keyed, System};
 use galvet_core::figures::{Assessment, Group, Quantity, Setup, Values, WaterLimit};
@@ -11,7 +13,7 @@ use galvet_core::guide::{Guide, Guides};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
-use galvet_core::rank::Scales;
+use galvet_core::rank::{Scales, steadiness, takes};
 
 /// Something that went in.
 pub struct Input {
@@ -24,6 +26,12 @@ pub struct Input {
 /// The page.
 pub struct Derivation {
     pub figure: Figure,
+    /// What it says of the hull, in words; empty for what has no verdict.
+    pub verdict: String,
+    /// The formula with its numbers, where it fits on a line.
+    pub formula: Option<Formula>,
+    /// What is meant: the hull leaned over at the angler's place; none for other figures.
+    pub picture: Option<Section>,
     /// What its range is over.
     pub over: &'static str,
     /// Whose numbers the steps tell.
@@ -41,6 +49,9 @@ pub struct Derivation {
 pub fn figure_named(key: &str) -> Option<Quantity> {
     Quantity::ALL.iter().copied().find(|q| q.row().key == key)
 }
+
+/// Units a metre of the picture.
+const SCALE: f64 = 150.0;
 
 /// Derives a figure of a hull.
 #[must_use]
@@ -61,8 +72,27 @@ pub fn derivation(
         values: &values,
         system,
     };
+    let floated = |carriage| a.floated_as(setup, carriage)[0];
+    let told = Told {
+        setup,
+        brief,
+        values: &values,
+        system,
+        afloat: [Carriage::Seated, Carriage::AtTheFeet].map(floated),
+    };
+    let leans = quantity.row().group == Group::Stability;
     Derivation {
         figure: figure_of(a, quantity, system),
+        verdict: match quantity.row().group {
+            Group::Capacity => takes(a, system),
+            Group::Stability => steadiness(a, brief),
+            Group::Floating => String::new(),
+        },
+        formula: told.formula(quantity),
+        picture: leans
+            .then(|| afloat.portrait().sections.last())
+            .flatten()
+            .map(|view| section(view, SCALE, true, system)),
         over: OVER_SHAPES,
         basis: OF_THE_MIDDLE,
         steps: of.steps(quantity),

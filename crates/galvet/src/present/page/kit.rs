@@ -166,6 +166,6 @@ mod tests {
         assert_eq!(metric([0.40, 0.33, 0.28]), "40 × 33 × 28\u{a0}cm");
         assert_eq!(metric([0.405, 0.33, 0.28]), "40.5 × 33.0 × 28.0\u{a0}cm");
         let inches = sides([0.254, 0.127, 0.0508], System::Imperial);
-        assert_eq!(inches, "10 × 5 × 2\u{a0}in");
+        assert_eq!(inches, "10.0 × 5.0 × 2.0\u{a0}in");
     }
 }

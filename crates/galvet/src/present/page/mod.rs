@@ -14,6 +14,7 @@ pub mod draft;
 pub mod figure;
 pub mod fittings;
 pub mod flip;
+mod formula;
 pub mod going;
 pub mod hull;
 pub mod hull_head;

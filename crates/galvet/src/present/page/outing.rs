@@ -137,12 +137,10 @@ pub(super) fn curves(points: &[Point], system: System) -> Vec<DayCurve> {
         let most = values.iter().copied().fold(f64::NEG_INFINITY, f64::max);
         // A level line stands in the middle.
         let span = (most - least).max(1e-9);
+        // What is told as one and the same is drawn so.
+        let moves = text(most) != text(least);
         let at = |n: usize, v: f64| {
-            let share = if most > least {
-                (v - least) / span
-            } else {
-                0.5
-            };
+            let share = if moves { (v - least) / span } else { 0.5 };
             let step = 160.0 / values.len().saturating_sub(1).max(1) as f64;
             (30.0 + step * n as f64, 54.0 - 30.0 * share)
         };

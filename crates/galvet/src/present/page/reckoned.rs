@@ -136,6 +136,9 @@ pub fn reckoned(afloat: &Afloat, what: Reckoned, brief: &Brief, system: System) 
     };
     Derivation {
         figure: of.figure(what),
+        verdict: String::new(),
+        formula: None,
+        picture: None,
         over: match what {
             Reckoned::Speed => "from the least to the most effort kept up",
             _ => OVER_SHAPES,

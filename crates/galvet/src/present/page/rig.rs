@@ -231,18 +231,21 @@ fn line(rig: &Rig, number: usize, containers: &[(&str, &str)], system: System) -
     }
 }
 
+/// Minutes it takes to set up.
+fn minutes(rig: &Rig) -> f64 {
+    let of = |l: &RigLine| Some(l.thing.as_ref()?.setup_minutes? * f64::from(l.count));
+    let all = rig.lines.iter().filter_map(of);
+    all.fold(0.0, |sum, minutes| sum + minutes)
+}
+
 /// "27.5 kg on the water, 21.5 packed at home; 20 minutes to set up".
 fn headline(rig: &Rig, system: System) -> String {
     let mass = |kg: f64| system.text(Dimension::Mass, kg, 1);
-    let minutes: f64 = rig
-        .lines
-        .iter()
-        .filter_map(|l| Some(l.thing.as_ref()?.setup_minutes? * f64::from(l.count)))
-        .sum();
     format!(
-        "{} on the water, {} packed at home; {minutes:.0} minutes to set up",
+        "{} on the water, {} packed at home; {:.0} minutes to set up",
         mass(rig.loaded()),
-        mass(rig.loaded() - rig.wet_part())
+        mass(rig.loaded() - rig.wet_part()),
+        minutes(rig)
     )
 }
 
@@ -265,17 +268,15 @@ fn totals(rig: &Rig, system: System) -> Vec<(&'static str, String)> {
     let price = |owned: bool| -> f64 {
         let mine = things().filter(|(t, _)| t.owned == owned);
         mine.map(|(t, n)| t.price.unwrap_or(0.0) * f64::from(n))
-            .sum()
+            .fold(0.0, |sum, price| sum + price)
     };
-    let minutes: f64 = things()
-        .map(|(t, n)| t.setup_minutes.unwrap_or(0.0) * f64::from(n))
-        .sum();
-    let draws: f64 = things()
+    // Nothing added up is nought, never the −0 an empty sum comes to.
+    let draws = things()
         .map(|(t, n)| match t.electric {
             Electric::Draw { watts, duty, .. } => watts * duty * f64::from(n),
             _ => 0.0,
         })
-        .sum();
+        .fold(0.0, |sum, watts| sum + watts);
     let wants = rig
         .lines
         .iter()
@@ -298,7 +299,7 @@ fn totals(rig: &Rig, system: System) -> Vec<(&'static str, String)> {
             "still to buy",
             system.text(Dimension::Money, price(false), 0),
         ),
-        ("minutes to set up", format!("{minutes:.0}")),
+        ("minutes to set up", format!("{:.0}", minutes(rig))),
         ("draws on average", format!("{draws:.0}\u{a0}W")),
     ]
 }

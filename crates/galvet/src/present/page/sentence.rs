@@ -2,6 +2,7 @@
 
 use super::beside::{cautions, tries};
 use super::moved::Moved;
+use super::waters::conditions;
 use crate::question::{Answer, Asked, Kind, MORE, PARTS, Part, PartId, company, given, units_key};
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;
@@ -250,7 +251,7 @@ impl Maker<'_> {
                 .catalogue
                 .waters
                 .iter()
-                .map(|w| choice(&w.key, &w.name, w.conditions.clone()))
+                .map(|w| choice(&w.key, &w.name, conditions(&w.conditions, self.system)))
                 .collect(),
         }
     }
@@ -400,7 +401,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         tries: tries(brief, &catalogue.waters, system),
         more_shown: more_shown(&more),
         more,
-        conditions: brief.water.conditions.clone(),
+        conditions: conditions(&brief.water.conditions, system),
         cautions: cautions(brief),
         moved: Moved::default(),
         starts: catalogue

@@ -189,6 +189,19 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
         .collect()
 }
 
+/// Plans in frames of one size, so that a longer hull is drawn longer.
+fn at_one_scale(columns: &mut [Column]) {
+    let sizes = columns
+        .iter()
+        .filter_map(|c| Some(c.side.as_ref()?.plan_size));
+    let frame = sizes.fold([0.0_f64; 2], |most, size| {
+        [most[0].max(size[0]), most[1].max(size[1])]
+    });
+    for side in columns.iter_mut().filter_map(|c| c.side.as_mut()) {
+        side.plan_box = format!("0 0 {:.0} {:.0}", frame[0], frame[1]);
+    }
+}
+
 /// Puts them side by side.
 #[must_use]
 pub fn side_by_side(outcomes: &[Outcome], brief: &Brief, system: System) -> SideBySide {
@@ -247,8 +260,10 @@ pub fn side_by_side(outcomes: &[Outcome], brief: &Brief, system: System) -> Side
             cells: cells.collect(),
         }
     };
+    let mut columns: Vec<Column> = outcomes.iter().map(|o| column(o, full, system)).collect();
+    at_one_scale(&mut columns);
     SideBySide {
-        columns: outcomes.iter().map(|o| column(o, full, system)).collect(),
+        columns,
         beside: beside(outcomes, brief, system),
         rows: TOLD.iter().map(|&q| row(q)).collect(),
         overlay: overlay(outcomes),

@@ -97,3 +97,43 @@ pub fn facts(w: &Water, system: System) -> Vec<(&'static str, String)> {
         ),
     ]
 }
+
+/// What is typical of a water in the reader's units: "waves to 0.05 m" is two inches.
+#[must_use]
+pub fn conditions(text: &str, system: System) -> String {
+    if system == System::Metric {
+        return text.to_owned();
+    }
+    let mut words: Vec<String> = text.split(' ').map(str::to_owned).collect();
+    for n in 1..words.len() {
+        let after = words[n].strip_prefix('m').map(str::to_owned);
+        let Some(after) = after.filter(|rest| !rest.starts_with(char::is_alphanumeric)) else {
+            continue;
+        };
+        if let Ok(metres) = words[n - 1].parse::<f64>() {
+            let told = system.text(Dimension::ShortLength, metres, 0);
+            let (number, unit) = told.split_once('\u{a0}').unwrap_or((told.as_str(), ""));
+            let (number, unit) = (number.to_owned(), format!("{unit}{after}"));
+            (words[n - 1], words[n]) = (number, unit);
+        }
+    }
+    words.join(" ")
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn waves_are_told_in_the_readers_units() {
+        let said = "waves to 0.4 m, wind to 15 kn, tidal stream";
+        assert_eq!(conditions(said, System::Metric), said);
+        let inches = conditions(said, System::Imperial);
+        assert!(
+            inches.starts_with("waves to 15.7 in, wind to 15 kn"),
+            "{inches}"
+        );
+        let plain = "moving water, riffles";
+        assert_eq!(conditions(plain, System::Imperial), plain);
+    }
+}
