@@ -177,7 +177,7 @@ test("everything once without the script", async ({ browser, address }) => {
   await page.getByRole("radio", { name: /^2?\s*lake/ }).check();
   await page.getByRole("radio", { name: /beach/ }).check();
   await page.getByRole("button", { name: "Next" }).click();
-  await page.getByRole("link", { name: "show the ranking now" }).click();
+  await page.getByRole("button", { name: "show the ranking now" }).click();
   await expect(page.locator(".sentence-text")).toContainText("lake");
   // In order of a column, close together, within a limit.
   await page.getByText("Filter and order").click();

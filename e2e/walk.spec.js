@@ -46,7 +46,7 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   await expectAxeClean(page);
   // A change planned, and compared before anything is drilled.
   await page.getByRole("link", { name: "Modifications", exact: true }).click();
-  await page.getByRole("link", { name: "Plan a change" }).click();
+  await page.getByRole("link", { name: /^Something else/ }).click();
   await page.getByLabel("called").fill("battery shelf");
   await page.getByLabel("weighs").fill("2 kg");
   await page.getByLabel("its place, from the bow").fill("2.2");

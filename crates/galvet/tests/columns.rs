@@ -95,7 +95,7 @@ fn row_derivation_json_and_csv_tell_one_thing() {
             }
             if !figure.is_empty() {
                 let why = desk.page(&format!("/hulls/{key}/figures/{figure}{QUESTION}"));
-                let said = after(&why, "<p class=\"talk-left\">").unwrap();
+                let said = after(&why, "<p class=\"figure-first\"><strong>").unwrap();
                 assert_eq!(said, shown, "{key} {file}");
             }
             *told.entry(file).or_insert(0) += 1;

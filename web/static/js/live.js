@@ -98,7 +98,9 @@ function placeOf(held) {
 
 /** @param {Document} page */
 export function stepsThatStay(page) {
-  page.addEventListener("submit", async (event) => {
+  // One after the other: the answer shown last is that of the last step.
+  let before = Promise.resolve();
+  page.addEventListener("submit", (event) => {
     const form = event.target;
     if (!(form instanceof HTMLFormElement) || !("stay" in form.dataset)) return;
     event.preventDefault();
@@ -107,20 +109,34 @@ export function stepsThatStay(page) {
       body.append(name, String(value));
     const by = sentBy(event);
     if (by) body.append(...by);
-    const held = placeOf(page.activeElement);
     const to = form.getAttribute("action") ?? "";
-    const answer = await fetch(to, { method: "POST", body }).catch(
-      () => undefined,
-    );
-    if (!answer) return form.submit();
-    show(page, await answer.text());
-    const again = all(page, "button", HTMLButtonElement).find((button) => {
-      const place = placeOf(button);
-      return place.label === held.label && place.tag === held.tag;
-    });
-    again?.focus();
-    const said = one(page, "#said", HTMLElement);
-    const head = one(page, '[data-live-part="rig-head"] .lead', HTMLElement);
-    if (said && head) said.textContent = head.textContent;
+    before = before.then(() => step(page, to, body));
   });
+}
+
+/**
+ * Takes a step and shows what came of it; what is refused is told on the page as it comes.
+ * @param {Document} page
+ * @param {string} to
+ * @param {URLSearchParams} body
+ */
+async function step(page, to, body) {
+  const held = placeOf(page.activeElement);
+  const answer = await fetch(to, { method: "POST", body }).catch(
+    () => undefined,
+  );
+  if (!answer || (!answer.ok && answer.status !== 422)) {
+    // Nobody knows whether it was done: the page as it stands now tells.
+    window.location.reload();
+    return;
+  }
+  show(page, await answer.text());
+  const again = all(page, "button", HTMLButtonElement).find((button) => {
+    const place = placeOf(button);
+    return place.label === held.label && place.tag === held.tag;
+  });
+  again?.focus();
+  const said = one(page, "#said", HTMLElement);
+  const head = one(page, '[data-live-part="rig-head"] .lead', HTMLElement);
+  if (said && head) said.textContent = head.textContent;
 }
