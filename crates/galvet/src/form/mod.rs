@@ -22,7 +22,7 @@ pub(crate) use field::{
 pub use refusal::{Mistakes, Refusal};
 pub use shown::Shown;
 pub use slug::{free_slug, slug_of};
-pub(crate) use table::{Draft, Group, Table};
+pub(crate) use table::{Draft, Group, Table, whole};
 pub(crate) use typed::Typed;
 pub use typed::{number as typed_number, shown_across, shown_along, with_unit};
 pub use view::{FormView, NotTaken};

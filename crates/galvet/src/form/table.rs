@@ -24,6 +24,24 @@ pub trait Draft: Clone {
     fn made(self) -> Result<Self::Record, Mistakes>;
 }
 
+/// A record that its form shows as it is: nothing in it stands together.
+macro_rules! whole {
+    ($record:ty) => {
+        impl crate::form::Draft for $record {
+            type Record = Self;
+
+            fn of(record: &Self) -> Self {
+                record.clone()
+            }
+
+            fn made(self) -> Result<Self, crate::form::Mistakes> {
+                Ok(self)
+            }
+        }
+    };
+}
+pub(crate) use whole;
+
 /// Fields under a heading.
 pub struct Group<D> {
     /// The heading.

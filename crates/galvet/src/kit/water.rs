@@ -1,9 +1,7 @@
 //! A water, and its form.
 
 use super::Kept;
-use crate::form::{
-    Draft, Group, Mistakes, Table, choice, lines, name, note, number, percent, tick, tick_in,
-};
+use crate::form::{Group, Table, choice, lines, name, note, number, percent, tick, tick_in, whole};
 use galvet_core::base::Keyed;
 use galvet_core::question::{Demand, StandingUse, Water};
 use galvet_store::{Kind, Record};
@@ -12,17 +10,7 @@ use galvet_store::{Kind, Record};
 const LONGEST: usize = 400;
 const MOST: usize = 20;
 
-impl Draft for Water {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
+whole!(Water);
 
 impl Kept for Water {
     const KIND: Kind = Kind::Water;

@@ -2,7 +2,8 @@
 //! outriggers. What a card does not ask is a guide value; the whole form of the change has
 //! it afterwards. A seat is a set-up, and anything else is the whole form.
 
-use crate::form::{Draft, Field, Mistakes, Table, maybe_choice, name, number, tick};
+use super::changes::planned;
+use crate::form::{Field, Table, maybe_choice, name, number, tick, whole};
 use galvet_core::guide::{Guide, Guides};
 use galvet_core::hull::{
     Dryness, Facing, Fitting, FittingKind, Measure, Modification, Opening, Progress, Source,
@@ -134,38 +135,20 @@ impl CardDraft {
             ZoneKind::BowHatch
         };
         Zone {
-            name: format!("{}: new place", self.name),
             kind,
             from: self.x - 0.5 * across,
             to: self.x + 0.5 * across,
             width: across,
             offset: self.y.unwrap_or(0.0),
             height: self.beneath,
-            height_at_lid: None,
-            floor: None,
             opening: Some(Opening::Round(across)),
             dryness: self.dryness,
-            reach: None,
-            underside_reachable: None,
-            non_slip: None,
-            padded: None,
-            source: Source::Guess,
-            date: String::new(),
+            ..planned(&self.name)
         }
     }
 }
 
-impl Draft for CardDraft {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
+whole!(CardDraft);
 
 /// The change a card makes.
 pub(crate) fn change(card: CardDraft) -> Modification {

@@ -121,7 +121,7 @@ impl ModificationDraft {
 
 /// A place a change will make: planned, not measured. It keeps its name whatever the
 /// change is called later.
-fn planned(change: &str) -> Zone {
+pub(super) fn planned(change: &str) -> Zone {
     Zone {
         name: format!("{change}: new place"),
         kind: ZoneKind::SternHatch,

@@ -1,24 +1,16 @@
 //! What is noted of a hull one by one: a reading of a measure, a test paddle, an odd figure
 //! somebody stands by; their forms.
 
-use crate::form::{Draft, Mistakes, Table, choice, day, line, maybe_choice, note, number, tick};
+use crate::form::{
+    Draft, Mistakes, Table, choice, day, line, maybe_choice, note, number, tick, whole,
+};
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Felt, Kept, Measure, Reading, Source, Trial};
 
 /// Longest note of either, characters.
 const LONGEST: usize = 1_000;
 
-impl Draft for Reading {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
+whole!(Reading);
 
 /// A reading nobody has typed yet, of a day.
 pub(crate) fn usual_reading(date: String) -> Reading {
@@ -94,17 +86,7 @@ pub(crate) fn trial_form() -> Table<TrialDraft> {
     ])
 }
 
-impl Draft for Kept {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
+whole!(Kept);
 
 /// The form of standing by an odd figure: who, and why.
 pub(crate) fn stand_by_form() -> Table<Kept> {

@@ -1,7 +1,7 @@
 //! Configurations: the ways a hull is set up, their form, and how they come onto the record.
 
 use super::edit::{checked, put, same};
-use crate::form::{Draft, Mistakes, Refusal, Sent, Table, choice, count, name, tick_in};
+use crate::form::{Refusal, Sent, Table, choice, count, name, tick_in, whole};
 use galvet_core::base::System;
 use galvet_core::hull::{Configuration, SeatSetting, SeatUsed, Survey};
 use galvet_store::files::hulls::HullRecord;
@@ -9,17 +9,7 @@ use galvet_store::files::hulls::HullRecord;
 /// Most seats that can be in.
 const SEATS: u16 = 4;
 
-impl Draft for Configuration {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
+whole!(Configuration);
 
 /// A configuration nobody has described yet: as it stands.
 pub(crate) fn new_configuration(survey: &Survey) -> Configuration {

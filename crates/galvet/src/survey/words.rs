@@ -1,7 +1,7 @@
 //! What is said of a hull in words, and how it was judged: their forms.
 
 use crate::form::{
-    Draft, Field, Mistakes, Table, answer, choice, count, line, maybe_choice, name, note, tick,
+    Field, Table, answer, choice, count, line, maybe_choice, name, note, tick, whole,
 };
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Judgement, Survey};
@@ -12,17 +12,7 @@ const LONGEST: usize = 10_000;
 const YEARS: (u16, u16, bool) = (1900, 2100, true);
 const SEATS: (u16, u16, bool) = (1, 4, false);
 
-impl Draft for Survey {
-    type Record = Self;
-
-    fn of(record: &Self) -> Self {
-        record.clone()
-    }
-
-    fn made(self) -> Result<Self, Mistakes> {
-        Ok(self)
-    }
-}
+whole!(Survey);
 
 /// The form of a hull's words.
 pub(crate) fn words_form() -> Table<Survey> {
