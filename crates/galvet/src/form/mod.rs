@@ -5,6 +5,7 @@
 //! back as it was shown is not touched: what is kept stays so to the last digit. This room
 //! knows no hull.
 
+mod draft;
 mod field;
 mod refusal;
 mod shown;
@@ -13,6 +14,7 @@ mod table;
 mod typed;
 mod view;
 
+pub(crate) use draft::{Draft, whole};
 #[cfg(test)]
 pub(crate) use field::Takes;
 pub(crate) use field::{
@@ -22,7 +24,7 @@ pub(crate) use field::{
 pub use refusal::{Mistakes, Refusal};
 pub use shown::Shown;
 pub use slug::{free_slug, slug_of};
-pub(crate) use table::{Draft, Group, Table, whole};
+pub(crate) use table::{Group, Table};
 pub(crate) use typed::Typed;
 pub use typed::{number as typed_number, shown_across, shown_along, with_unit};
 pub use view::{FormView, NotTaken};

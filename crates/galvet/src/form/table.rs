@@ -1,46 +1,13 @@
 //! The one table of a form: its fields under their headings, and what follows from them.
 
 use super::Sent;
+use super::draft::Draft;
 use super::field::{Field, Takes};
 use super::refusal::{Mistakes, Refusal};
 use super::shown::{ORDERS, Shown, clash, clashes_told};
 use super::view::{FieldView, FormView, GroupView, NotTaken};
 use galvet_core::base::System;
 use std::borrow::Cow;
-
-/// A record as a form takes it apart: what stands together in it, each in its own place.
-/// What comes of a draft that nothing was typed in is the record, bit for bit.
-pub trait Draft: Clone {
-    /// The record.
-    type Record;
-
-    /// Takes a record apart.
-    fn of(record: &Self::Record) -> Self;
-
-    /// Puts it together again.
-    ///
-    /// # Errors
-    /// What is missing or makes no sense together, field by field.
-    fn made(self) -> Result<Self::Record, Mistakes>;
-}
-
-/// A record that its form shows as it is: nothing in it stands together.
-macro_rules! whole {
-    ($record:ty) => {
-        impl crate::form::Draft for $record {
-            type Record = Self;
-
-            fn of(record: &Self) -> Self {
-                record.clone()
-            }
-
-            fn made(self) -> Result<Self, crate::form::Mistakes> {
-                Ok(self)
-            }
-        }
-    };
-}
-pub(crate) use whole;
 
 /// Fields under a heading.
 pub struct Group<D> {

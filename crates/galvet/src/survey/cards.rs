@@ -74,7 +74,8 @@ pub(crate) struct CardDraft {
     length: Option<f64>,
     across: Option<f64>,
     beneath: Option<f64>,
-    mass: Option<f64>,
+    /// No number until it is typed: what nobody weighed is asked for.
+    mass: f64,
     dryness: Option<Dryness>,
     price: Option<f64>,
     done: bool,
@@ -99,7 +100,10 @@ pub(crate) fn blank(card: Card, survey: &Survey, guides: &Guides) -> CardDraft {
         length: (card == Card::Track).then_some(0.40),
         across: (card == Card::Hatch).then_some(0.20),
         beneath: None,
-        mass: None,
+        mass: match card {
+            Card::Outriggers => f64::NAN,
+            _ => BOLTED,
+        },
         dryness: None,
         price,
         done: false,
@@ -184,7 +188,7 @@ pub(crate) fn change(card: CardDraft) -> Modification {
         zones,
         fittings,
         dryness: Vec::new(),
-        mass: card.mass.unwrap_or(BOLTED),
+        mass: card.mass,
         x: card.x,
         z: card.deck,
         holes,
@@ -290,5 +294,10 @@ mod tests {
         let blank = blank(Card::Holder, &demo.hulls[0].survey, &Guides::default());
         let none = card_form(Card::Holder).make(&blank, &Sent::new(), System::Metric);
         assert!(none.err().unwrap().0.contains_key("x"));
+        // Floats weigh: without it they would count as nothing.
+        let blank = super::blank(Card::Outriggers, &demo.hulls[0].survey, &Guides::default());
+        let form: Sent = [("x".to_owned(), "2 m".to_owned())].into();
+        let none = card_form(Card::Outriggers).make(&blank, &form, System::Metric);
+        assert!(none.err().unwrap().0.contains_key("mass"));
     }
 }

@@ -3,8 +3,9 @@
 use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::present::draw::curve::{Curve, curve};
-use crate::present::draw::hull::{Section, Side, section, side};
+use crate::present::draw::hull::{Side, side};
 use crate::present::draw::paper::STYLE;
+use crate::present::draw::section::{Section, section};
 use askama::Template;
 use rocket::http::{ContentType, Status};
 use rocket::{Route, get, routes};

@@ -2,7 +2,7 @@
 
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::draw::hull::{Figure, figure};
+use crate::present::draw::person::{Figure, figure};
 use crate::present::draw::symbol;
 use askama::Template;
 use askama_web::WebTemplate;

@@ -1,6 +1,6 @@
 //! Kit on a hull, from above and from the side, on top of its plan.
 
-use super::hull::{Figure, figure};
+use super::person::{Figure, figure};
 use super::plan::{AtHand, Frame, HullPlan, SCALE, hull_plan};
 use super::symbol::{short_name, symbol};
 use super::{coordinate, path};

@@ -1,173 +1,13 @@
-//! Section, profile and plan: a boat with someone in it, at true proportions.
+//! Profile and plan: a boat with someone in it, at true proportions.
 
+use super::drive::drive;
+use super::person::{Figure, figure};
 use super::symbol::symbol;
-use super::{around, coordinate, path, tapered};
+use super::{around, coordinate, path};
 use galvet_core::base::{Dimension, System};
 use galvet_core::body::Lines;
 use galvet_core::figures::Quantity;
-use galvet_core::hull::Propulsion;
-use galvet_core::portrait::{Hung, Lid, Limb, Person, Point, SectionView, SideView, Thing};
-
-/// A person in view-box units.
-pub struct Figure {
-    /// Outlines of the limbs, and of the trunk.
-    pub body: String,
-    pub trunk: String,
-    /// The flotation aid, worn.
-    pub aid: String,
-    /// The near arm, over the aid.
-    pub near: String,
-    /// The cap.
-    pub cap: String,
-    /// Centre of the head.
-    pub head: (String, String),
-    /// Its radius.
-    pub radius: String,
-}
-
-pub(crate) fn figure(person: &Person, at: impl Fn(Point) -> Point, scale: f64) -> Figure {
-    let head = at(person.head);
-    let outline = |points: &[Point]| {
-        let points: Vec<_> = points.iter().map(|&p| at(p)).collect();
-        around(&points)
-    };
-    let limbs = |all: &[Limb]| -> String {
-        let outline = |limb: &Limb| {
-            let joints = limb.joints.iter().zip(&limb.widths);
-            let joints: Vec<_> = joints.map(|(&p, width)| (at(p), width * scale)).collect();
-            tapered(&joints)
-        };
-        all.iter().map(outline).collect()
-    };
-    Figure {
-        body: limbs(&person.limbs),
-        trunk: outline(&person.trunk),
-        near: limbs(&person.near),
-        aid: outline(&person.aid),
-        cap: outline(&person.cap),
-        head: (coordinate(head.0), coordinate(head.1)),
-        radius: coordinate(person.head_radius * scale),
-    }
-}
-
-/// A section with its water, in view-box units; true proportions.
-pub struct Section {
-    /// The view box.
-    pub view_box: String,
-    /// The hull.
-    pub hull: String,
-    /// Water below its surface; empty where it does not float so.
-    pub water: String,
-    /// The water's surface.
-    pub waterline: String,
-    /// How the hull and whoever is in it are turned.
-    pub rotate: String,
-    /// Whoever is in it.
-    pub person: Figure,
-    /// The seat; empty for one who stands.
-    pub seat: String,
-    /// Centre of mass.
-    pub mass: (String, String),
-    /// Centre of buoyancy.
-    pub buoyancy: Option<(String, String)>,
-    /// Whether the marks of the two centres are drawn.
-    pub marks: bool,
-    /// The whole in words.
-    pub words: String,
-}
-
-/// Half a seat's width, m.
-const SEAT_HALF: f64 = 0.22;
-/// Half the width drawn around a section, m: the widest hull and some water.
-const HALF_WIDTH: f64 = 0.56;
-/// Height drawn above and below the baseline, m: a glyph shows the hull and
-/// the lower body.
-const ABOVE: f64 = 0.62;
-const BELOW: f64 = 0.09;
-
-/// Draws a section at `scale` units a metre; `full` shows the whole person and
-/// adds the two centres.
-#[must_use]
-pub fn section(view: &SectionView, scale: f64, full: bool, system: System) -> Section {
-    let head = view.person.head.1 + view.person.head_radius + 0.05;
-    let above = if full { ABOVE.max(head) } else { ABOVE };
-    let half = if full {
-        HALF_WIDTH.max(0.38 * above)
-    } else {
-        HALF_WIDTH
-    };
-    Section {
-        marks: full,
-        ..section_within(view, scale, [half, above], system)
-    }
-}
-
-/// Draws a section with the two centres in a frame of `half` its width and a height
-/// `above` the baseline, m: several in one frame are at one scale.
-#[must_use]
-pub fn section_within(
-    view: &SectionView,
-    scale: f64,
-    [half, above]: [f64; 2],
-    system: System,
-) -> Section {
-    let (width, height) = (2.0 * half * scale, (above + BELOW) * scale);
-    let at = |(y, z): Point| ((half + y) * scale, (above - z) * scale);
-    let origin = at((0.0, 0.0));
-    let place = |p| {
-        let (x, y) = at(p);
-        (coordinate(x), coordinate(y))
-    };
-    let level = view.water.map(|water| (above - water) * scale);
-    Section {
-        view_box: format!("0 0 {width:.0} {height:.0}"),
-        hull: path(view.outline.iter().map(|&p| at(p)), true),
-        water: level.map_or(String::new(), |l| {
-            format!("M0 {l:.1}H{width:.0}V{height:.0}H0Z")
-        }),
-        waterline: level.map_or(String::new(), |l| format!("M0 {l:.1}H{width:.0}")),
-        // Starboard is drawn to the right and goes down: clockwise on screen.
-        rotate: format!(
-            "rotate({:.1} {:.1} {:.1})",
-            view.heel_deg, origin.0, origin.1
-        ),
-        person: figure(&view.person, at, scale),
-        seat: view.seat.map_or(String::new(), |z| {
-            let leg = |y: f64| path([at((y, view.floor)), at((y, z))], false);
-            let top = path([at((-SEAT_HALF, z)), at((SEAT_HALF, z))], false);
-            top + &leg(-0.8 * SEAT_HALF) + &leg(0.8 * SEAT_HALF)
-        }),
-        mass: place(view.mass_centre),
-        buoyancy: view.buoyancy.map(place),
-        marks: true,
-        words: section_words(view, system),
-    }
-}
-
-fn section_words(view: &SectionView, system: System) -> String {
-    let fine = |m| system.text(Dimension::FineLength, m, 0);
-    let (Some(water), Some(gz)) = (view.water, view.gz) else {
-        return format!("at {:.0}° it finds no rest", view.heel_deg);
-    };
-    let dry = view.floor - water;
-    if view.heel_deg > 0.0 {
-        let arm = Quantity::RightingPeak.row().text(system, gz.abs());
-        let way = if gz >= 0.0 { "back up" } else { "further over" };
-        let feet = if view.seat.is_none() {
-            ", the weight taken at the feet"
-        } else {
-            ""
-        };
-        format!(
-            "heeled {:.0}°: it pushes {way} with a lever of {arm}{feet}",
-            view.heel_deg
-        )
-    } else if dry >= 0.0 {
-        format!("upright: floor {} above the water", fine(dry))
-    } else {
-        format!("upright: floor {} below the water", fine(-dry))
-    }
-}
+use galvet_core::portrait::{Lid, Point, SideView, Thing};
 
 /// A thing of the rig: a box and its name.
 pub struct Box {
@@ -283,60 +123,6 @@ fn lid_of(view: &SideView, lid: &Lid, plan: &Plan, at: impl Fn(Point) -> Point) 
         },
         aside: path(side.map(at), true),
         guessed: lid.guessed,
-    }
-}
-
-/// What drives it, below the hull.
-fn drive(hung: Hung, at: impl Fn(Point) -> Point + Copy) -> String {
-    let Hung { x, depth, kind } = hung;
-    let mast = path(
-        [
-            at((x - 0.02, 0.08)),
-            at((x + 0.02, 0.08)),
-            at((x + 0.015, -depth)),
-            at((x - 0.015, -depth)),
-        ],
-        true,
-    );
-    let leaf = |points: &[Point]| {
-        let points: Vec<Point> = points.iter().map(|&(dx, z)| at((x + dx, z))).collect();
-        around(&points)
-    };
-    match kind {
-        Propulsion::FinPedal => {
-            // Two fins that swing across the keel.
-            let fin = |way: f64| {
-                leaf(&[
-                    (0.02 * way, 0.0),
-                    (0.10 * way, -0.2 * depth),
-                    (0.15 * way, -depth),
-                    (0.09 * way, -0.95 * depth),
-                    (0.0, -0.35 * depth),
-                ])
-            };
-            fin(1.0) + &fin(-1.0)
-        }
-        Propulsion::Motor | Propulsion::RotaryPedal | Propulsion::Paddle => {
-            let long = if kind == Propulsion::Motor {
-                0.13
-            } else {
-                0.07
-            };
-            let pod = leaf(&[
-                (-long, -depth + 0.02),
-                (0.5 * long, -depth + 0.045),
-                (1.3 * long, -depth + 0.01),
-                (0.5 * long, -depth - 0.025),
-                (-long, -depth - 0.01),
-            ]);
-            let blade = leaf(&[
-                (1.15 * long, -depth + 0.10),
-                (1.15 * long + 0.03, -depth + 0.06),
-                (1.15 * long, -depth - 0.09),
-                (1.15 * long - 0.02, -depth - 0.05),
-            ]);
-            mast + &pod + &blade
-        }
     }
 }
 
@@ -607,6 +393,7 @@ impl Plan {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use galvet_core::portrait::Person;
 
     #[test]
     fn ends_are_raked_inside_the_length() {

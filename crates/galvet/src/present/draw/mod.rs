@@ -7,6 +7,7 @@
 pub mod board;
 pub mod bottom;
 pub mod curve;
+mod drive;
 pub mod gauge;
 pub mod hull;
 pub mod lines;
@@ -14,7 +15,9 @@ pub mod map;
 pub mod meter;
 pub mod overlay;
 pub mod paper;
+pub mod person;
 pub mod plan;
+pub mod section;
 pub mod symbol;
 
 /// A path through points: `M x y L x y …`, one decimal, closed or open.

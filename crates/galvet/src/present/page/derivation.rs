@@ -4,7 +4,7 @@
 use super::figure::{Figure, figure_of};
 use super::formula::{Formula, Told};
 use crate::answer::Afloat;
-use crate::present::draw::hull::{Section, section};
+use crate::present::draw::section::{Section, section};
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, GRAVITY, Keyed, System};
 use galvet_core::figures::{Assessment, Group, Quantity, Setup, Values, WaterLimit};
