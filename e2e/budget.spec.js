@@ -108,3 +108,18 @@ test("a layout keeps margin, steadiness and trim in view", async ({ page }) => {
     .poll(async () => (await box(page, ".board-figures")).top)
     .toBeLessThan(10);
 });
+
+test("a wide screen has the hull, its picture and what to check side by side", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.goto("/hulls/hobrin-cassel");
+  const [says, picture, checks] = await Promise.all(
+    [".hull-says", ".hull-picture", ".hull-check"].map((part) =>
+      page.locator(part).boundingBox(),
+    ),
+  );
+  expect(picture.x).toBeGreaterThanOrEqual(says.x + says.width);
+  expect(checks.x).toBeGreaterThanOrEqual(picture.x + picture.width);
+  expect(checks.y).toBeLessThan(300);
+});

@@ -1,4 +1,4 @@
-import { expect, expectAxeClean, test } from "./server.js";
+import { expect, expectAxeClean, expectFits, sheets, test } from "./server.js";
 import { tryOut } from "./sentence.js";
 
 test("the conversation by keys alone ends on the ranking", async ({ page }) => {
@@ -128,9 +128,7 @@ test("three hulls side by side: over each other, what each costs, on two pages o
   await expect(page.locator(".cost").first()).toContainText("instead of");
   await expect(page.locator(".beside-mark").first()).toHaveText(/^best by /);
   await expectAxeClean(page);
-  const pdf = await page.pdf({ format: "A4", landscape: true });
-  const pages = pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
-  expect(pages).toBeLessThanOrEqual(2);
+  expect(await sheets(page, { landscape: true })).toBeLessThanOrEqual(2);
 });
 
 test("the board prints dense, with its map", async ({ page }) => {
@@ -140,9 +138,24 @@ test("the board prints dense, with its map", async ({ page }) => {
   // Looked at on paper without having been opened.
   await expect(page.locator(".map-plot")).toBeVisible();
   await expect(page.locator(".what-if")).toBeHidden();
-  const pdf = await page.pdf({ format: "A4" });
-  const pages = pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
-  expect(pages).toBeLessThanOrEqual(3);
+  expect(await sheets(page)).toBeLessThanOrEqual(2);
+});
+
+test("a hull is printed with all it was told, on three sheets at most", async ({
+  page,
+}) => {
+  // One that is ranked, one ruled out with doubts, one measured afloat.
+  for (const key of ["fennick-dunmarrow", "hobrin-cassel", "velmoor-oskarin"]) {
+    await page.goto(`/hulls/${key}`);
+    expect(await sheets(page), key).toBeLessThanOrEqual(3);
+    await page.emulateMedia({ media: "print" });
+    await expect(page.locator(".hull-minds")).toBeVisible();
+    await expect(page.locator(".caution").first()).toBeVisible();
+    await expect(page.locator(".figures-fold td").first()).toBeVisible();
+    await expect(page.locator(".next-put input:visible")).toHaveCount(0);
+    await expect(page.locator(".hull-nav, .in-page").first()).toBeHidden();
+    await page.emulateMedia({ media: null });
+  }
 });
 
 test("what would change the winner is told, and asked so", async ({ page }) => {
@@ -191,11 +204,6 @@ for (const look of ["light", "dark", "sunlight"])
     for (const path of paths) {
       await page.goto(path);
       await expectAxeClean(page);
-      const over = await page.evaluate(
-        () =>
-          document.documentElement.scrollWidth -
-          document.documentElement.clientWidth,
-      );
-      expect(over, path).toBeLessThanOrEqual(0);
+      await expectFits(page);
     }
   });

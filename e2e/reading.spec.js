@@ -1,4 +1,4 @@
-import { expect, expectAxeClean, order, test } from "./server.js";
+import { expect, expectAxeClean, expectFits, order, test } from "./server.js";
 
 test("everything is reached by keyboard", async ({ page }) => {
   await page.goto("/");
@@ -70,10 +70,14 @@ test("a hull page shows record, drawings and figures", async ({ page }) => {
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(
     "Hobrin Cassel",
   );
-  await expect(page.locator(".findings").first()).toContainText("3.66");
-  await expect(page.locator(".findings").first()).toContainText(
-    "above the fitted",
-  );
+  const checks = page.locator(".hull-check");
+  await expect(checks).toContainText("3.66");
+  await expect(checks).toContainText("above the fitted");
+  // Each leads to the very field.
+  const beam = checks.locator("li", { hasText: "beam reads" });
+  await beam.getByRole("link", { name: "Put it right" }).click();
+  await expect(page.locator("#beam-value")).toBeInViewport();
+  await page.goBack();
   await expect(page.getByRole("img", { name: /^Profile/ })).toBeVisible();
   await expect(page.getByRole("img", { name: /^Section/ })).toHaveCount(2);
   await expect(
@@ -105,7 +109,7 @@ test("a hull page says what it costs to go and what to measure", async ({
   await expect(
     page.locator(".going tr", { hasText: "range on the battery" }),
   ).toContainText("km");
-  await expect(page.locator(".measure-next li").first()).toContainText("%");
+  await expect(page.locator(".measure-next")).toContainText("% off the doubt");
   await expect(page.locator(".afloat")).toContainText("with 112 kg aboard");
   // Every figure explains itself in place.
   for (const fold of await page.locator(".figures-fold > summary").all())
@@ -204,12 +208,7 @@ test("nothing runs off a narrow screen", async ({ page }) => {
   await page.setViewportSize({ width: 360, height: 740 });
   for (const path of ["/", "/hulls/hobrin-cassel"]) {
     await page.goto(path);
-    const over = await page.evaluate(
-      () =>
-        document.documentElement.scrollWidth -
-        document.documentElement.clientWidth,
-    );
-    expect(over, path).toBeLessThanOrEqual(0);
+    await expectFits(page);
   }
   await page.goto("/");
   // One line and "change": the sentence opens under it.

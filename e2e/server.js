@@ -92,6 +92,21 @@ export async function expectAxeClean(page) {
   expect(found).toEqual([]);
 }
 
+/** Nothing runs off to the side. */
+export async function expectFits(page, where = page.url()) {
+  const over = await page.evaluate(() => {
+    const { scrollWidth, clientWidth } = document.documentElement;
+    return scrollWidth - clientWidth;
+  });
+  expect(over, where).toBeLessThanOrEqual(0);
+}
+
+/** How many sheets a page takes, printed. */
+export async function sheets(page, options = {}) {
+  const pdf = await page.pdf({ format: "A4", ...options });
+  return pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
+}
+
 /** Keys of the ranked hulls, first place first. */
 export async function order(page) {
   return page

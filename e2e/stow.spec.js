@@ -1,4 +1,4 @@
-import { expect, expectAxeClean, test } from "./server.js";
+import { expect, expectAxeClean, expectFits, test } from "./server.js";
 
 const BOARD = "/hulls/fennick-dunmarrow/stow";
 
@@ -105,12 +105,7 @@ test("a thing is put by touch on a phone, and the form does the same", async ({
   await touch("pointerup", at.x + 20);
   await expect(page.locator("[data-saved]")).toHaveText("Saved.");
   await expect(page.locator(".kit-list strong")).toHaveCount(1);
-  const over = await page.evaluate(
-    () =>
-      document.documentElement.scrollWidth -
-      document.documentElement.clientWidth,
-  );
-  expect(over).toBeLessThanOrEqual(0);
+  await expectFits(page);
   await page.getByLabel("its middle, from the bow").fill("2.60");
   await page.getByLabel("its place").selectOption("tank well");
   await page.getByRole("button", { name: "Put it there" }).click();
@@ -180,6 +175,29 @@ test("a rig from nothing by keyboard alone, ranked; a thing that no longer fits 
   ).toBeVisible();
   await page.goto(`${ownDemo}/?rig=perch-by-the-reeds`);
   await expect.poll(() => out.count()).toBeGreaterThan(before);
+});
+
+test("what would be displaced is told beside the hull before it is", async ({
+  page,
+  ownDemo,
+}) => {
+  await page.goto(ownDemo + BOARD);
+  await kit(page, "open-crate").scrollIntoViewIfNeeded();
+  const from = await kit(page, "open-crate").boundingBox();
+  const to = await kit(page, "soft-cooler-ice").boundingBox();
+  const board = await page.locator(".stow-plan").boundingBox();
+  const told = page.locator("[data-displaced]");
+  await expect(told).toBeHidden();
+  await page.mouse.move(from.x + 8, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 8, to.y + 8, { steps: 12 });
+  await expect(told).toContainText(/would (go to the|find no place)/);
+  await expect(page.locator(".kit-displaced").first()).toBeVisible();
+  // Nothing moves away under the hand.
+  expect(await page.locator(".stow-plan").boundingBox()).toEqual(board);
+  await page.mouse.up();
+  await expect(page.locator("[data-saved]")).toHaveText("Saved.");
+  await expect(told).toBeHidden();
 });
 
 test("what is dragged onto another is marked meanwhile; undone and done again", async ({

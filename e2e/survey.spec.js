@@ -1,4 +1,4 @@
-import { expect, expectAxeClean, test } from "./server.js";
+import { expect, expectAxeClean, expectFits, test } from "./server.js";
 
 /** Goes on by Tab until something of that name has the focus. */
 async function tabTo(page, name) {
@@ -143,7 +143,7 @@ test("a table with three bad rows is put right in the preview", async ({
     "4 hulls",
   );
   await expectAxeClean(page);
-  await page.getByRole("button", { name: "Take in" }).click();
+  await page.getByRole("button", { name: "Import", exact: true }).click();
   await expect(page.locator('[data-hull="three"]')).toHaveCount(1);
   await page.getByRole("button", { name: /^Undo: / }).click();
   await expect(page.locator('[data-hull="three"]')).toHaveCount(0);
@@ -250,12 +250,7 @@ test("nothing of the survey runs off a narrow screen", async ({ page }) => {
     "/set-aside",
   ]) {
     await page.goto(path);
-    const over = await page.evaluate(
-      () =>
-        document.documentElement.scrollWidth -
-        document.documentElement.clientWidth,
-    );
-    expect(over, path).toBeLessThanOrEqual(0);
+    await expectFits(page);
     await expectAxeClean(page);
   }
 });

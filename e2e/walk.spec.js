@@ -1,4 +1,4 @@
-import { expect, expectAxeClean, test } from "./server.js";
+import { expect, expectAxeClean, expectFits, sheets, test } from "./server.js";
 
 const HULL = "/hulls/pellune-rusko";
 
@@ -53,12 +53,7 @@ test("the whole walk on a phone: places, a pair of tracks, comfort, a change", a
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.locator(".beside thead")).toContainText("battery shelf");
   await expectAxeClean(page);
-  const over = await page.evaluate(
-    () =>
-      document.documentElement.scrollWidth -
-      document.documentElement.clientWidth,
-  );
-  expect(over).toBeLessThanOrEqual(0);
+  await expectFits(page);
   // Each of them undone again, the last first.
   for (const label of [
     "change “battery shelf” noted",
@@ -223,9 +218,7 @@ test("the pages of a walk in dark and in bright sun, and the card on paper", asy
     }
   }
   await page.goto(`${walked}/card`);
-  const pdf = await page.pdf({ format: "A4" });
-  const pages = pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g).length;
-  expect(pages).toBeLessThanOrEqual(4);
+  expect(await sheets(page)).toBeLessThanOrEqual(4);
 });
 
 test("a bottom is pointed at on a phone, and a seat is measured where it is asked for", async ({

@@ -251,7 +251,7 @@ fn hang(packs: &[Pack], load: &Load, guides: &Guides) -> Option<(usize, Wiring, 
 mod tests {
     use super::*;
     use crate::gear::{Chemistry, Gear};
-    use crate::rig::{Importance, RigLine};
+    use crate::rig::RigLine;
 
     fn battery(key: &str, volts: f64, amp_hours: f64, chemistry: Chemistry) -> Gear {
         Gear {
@@ -278,19 +278,8 @@ mod tests {
     fn rig(things: &[(&Gear, u32)]) -> Rig {
         let line = |&(gear, count): &(&Gear, u32)| {
             RigLine {
-                item: String::new(),
-                gear: None,
-                thing: None,
-                importance: Importance::Must,
-                within: String::new(),
                 count,
-                dry_mass: 0.0,
-                loaded_mass: 0.0,
-                place: 0.5,
-                height: 0.1,
-                offset: 0.0,
-                energy: 0.0,
-                chemistry: None,
+                ..RigLine::plain("", 0.0)
             }
             .is(gear)
         };

@@ -53,6 +53,27 @@ pub struct RigLine {
 }
 
 impl RigLine {
+    /// One thing of so many kg that must come, where a thing lies when nobody said.
+    #[must_use]
+    pub fn plain(item: &str, mass: f64) -> Self {
+        let (place, height) = Self::USUAL;
+        Self {
+            item: item.to_owned(),
+            gear: None,
+            thing: None,
+            importance: Importance::Must,
+            within: String::new(),
+            count: 1,
+            dry_mass: mass,
+            loaded_mass: mass,
+            place,
+            height,
+            offset: 0.0,
+            energy: 0.0,
+            chemistry: None,
+        }
+    }
+
     /// Where a thing lies when nobody said: low in the tank well. Share of the
     /// length; m above the floor.
     pub const USUAL: (f64, f64) = (0.72, 0.1);
@@ -194,19 +215,9 @@ mod tests {
 
     fn line() -> RigLine {
         RigLine {
-            item: "cooler".into(),
-            gear: None,
-            thing: None,
-            importance: Importance::Must,
-            within: String::new(),
             count: 2,
-            dry_mass: 3.0,
             loaded_mass: 8.0,
-            place: 0.8,
-            height: 0.15,
-            offset: 0.0,
-            energy: 0.0,
-            chemistry: None,
+            ..RigLine::plain("cooler", 3.0)
         }
     }
 

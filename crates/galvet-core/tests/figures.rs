@@ -418,7 +418,7 @@ fn the_sample_is_as_good_as_the_fine_solution() {
         let mut brief = brief.clone();
         brief.scuppers = scuppers;
         let a = common::assess(&hull, &brief, 48);
-        let setup = &a.setup;
+        let (setup, full) = (&a.setup, a.in_full());
         for (i, shape) in setup.posterior.shapes.iter().enumerate() {
             let shapes = [*shape];
             let fine = Afloat::new(setup, &shapes, Accuracy::FINE).figures()[0]
@@ -428,8 +428,8 @@ fn the_sample_is_as_good_as_the_fine_solution() {
                 continue;
             }
             for &q in Q::ALL {
-                let (Some(x), Some(y)) = (a.sample[i].get(q), fine.get(q)) else {
-                    assert_eq!(a.sample[i].get(q).is_some(), fine.get(q).is_some(), "{q:?}");
+                let (Some(x), Some(y)) = (full[i].get(q), fine.get(q)) else {
+                    assert_eq!(full[i].get(q).is_some(), fine.get(q).is_some(), "{q:?}");
                     continue;
                 };
                 let width = a.range(q).map_or(0.0, |r| r.p95 - r.p5);

@@ -5,7 +5,7 @@
 mod common;
 
 use common::families::{Dice, cases};
-use common::{assess, brief, rig, survey};
+use common::{assess, brief, survey};
 use galvet_core::figures::Assessment;
 use galvet_core::gear::{Category, Fixing, Gear};
 use galvet_core::guide::{Guide, Guides};
@@ -33,13 +33,12 @@ fn thing(key: &str, mass: f64, size: Option<[f64; 3]>, inside: Option<[f64; 3]>)
 }
 
 fn line(gear: &Gear, count: u32, within: &str, importance: Importance) -> RigLine {
-    let base = rig(1.0, 0.72, 0.1).lines.remove(0);
     let within = within.to_owned();
     RigLine {
         importance,
         within,
         count,
-        ..base
+        ..RigLine::plain("kit", 1.0)
     }
     .is(gear)
 }

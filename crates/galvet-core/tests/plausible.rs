@@ -74,12 +74,12 @@ fn a_reading_moves_the_sample_as_a_gaussian_would() {
         let a = assess(survey, &carried, size);
         let weights = &a.setup.posterior.weights;
         // What the tape read: the floor over the water at 45 % of the length.
-        let read = |(shape, v): (&galvet_core::body::Shape, &galvet_core::figures::Kept)| {
+        let read = |(shape, v): (&galvet_core::body::Shape, &galvet_core::figures::Values)| {
             let slope = v.raw(Q::Trim).to_radians().tan();
             shape.floor - (v.raw(Q::Draft) + slope * (0.45 - 0.5) * 3.6)
         };
-        let shapes = a.setup.posterior.shapes.iter();
-        let values: Vec<f64> = shapes.zip(&a.sample).map(read).collect();
+        let (shapes, full) = (a.setup.posterior.shapes.iter(), a.in_full());
+        let values: Vec<f64> = shapes.zip(&full).map(read).collect();
         // A handful of the shapes float nowhere.
         let known = || values.iter().zip(weights).filter(|(v, _)| v.is_finite());
         let sum: f64 = known().map(|(_, w)| w).sum();
@@ -339,19 +339,13 @@ fn any_brief() -> impl Strategy<Value = Brief> {
 }
 
 fn check_answer(a: &Assessment) -> Result<(), TestCaseError> {
-    for (values, fate) in a.sample.iter().zip(&a.fates) {
+    for (values, fate) in a.in_full().iter().zip(&a.fates) {
         for &q in Q::ALL {
             prop_assert!(values.get(q).is_none_or(f64::is_finite));
         }
         // No attitude for what does not rest.
         if !fate.is_rest() {
-            for q in [
-                Q::Draft,
-                Q::Trim,
-                Q::Freeboard,
-                Q::WaterlineMargin,
-                Q::LeanRoom,
-            ] {
+            for q in common::AT_REST {
                 prop_assert_eq!(values.get(q), None, "{:?} {:?}", q, fate);
             }
         }

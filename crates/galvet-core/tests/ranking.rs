@@ -2,27 +2,20 @@
 
 mod common;
 
-use common::{assess, brief, ranking, rig, survey};
+use common::{assess, brief, one_of_many, ranking, rig};
 use galvet_core::base::System;
 use galvet_core::crew::{Crew, Posture, SeatHeight};
 use galvet_core::figures::Quantity;
-use galvet_core::hull::{BottomShape, Construction, Measure, Reading, Scuppers, Source, Survey};
+use galvet_core::hull::{Measure, Reading, Scuppers, Source, Survey};
 use galvet_core::question::{Brief, Practice};
 use galvet_core::rank::{Binding, Code, Firmness, Ranking, explain};
 
 fn hull(key: &str, length: f64, beam: f64, rated: Option<f64>) -> Survey {
-    let mut readings = vec![
-        (Measure::Length, length),
-        (Measure::Beam, beam),
-        (Measure::FittedWeight, 36.0),
-        (Measure::FloorHeight, 0.135),
-        (Measure::SeatLow, 0.1),
-    ];
-    readings.extend(rated.map(|r| (Measure::RatedCapacity, r)));
-    let mut hull = survey(Construction::SitOnTop, BottomShape::Tunnel, &readings);
-    hull.key = key.to_owned();
-    hull.model = key.to_owned();
-    hull
+    let rated: Vec<_> = rated
+        .map(|r| (Measure::RatedCapacity, r))
+        .into_iter()
+        .collect();
+    one_of_many(key, [length, beam], &rated)
 }
 
 fn fleet() -> Vec<Survey> {
@@ -196,7 +189,7 @@ fn the_heaviest_crew_on_the_smallest_hull_stays_finite() {
     let out = &answer.ruled_out[0];
     assert!(out.reasons.len() >= 2, "{:?}", out.reasons);
     let a = out.assessment.as_ref().unwrap();
-    for values in &a.sample {
+    for values in &a.in_full() {
         for &q in Quantity::ALL {
             assert!(values.get(q).is_none_or(f64::is_finite), "{}", q.row().key);
         }

@@ -3,29 +3,21 @@
 
 mod common;
 
-use common::{brief, guides, ranking, rig, survey};
+use common::{brief, guides, one_of_many, ranking, rig};
 use galvet_core::base::System;
 use galvet_core::crew::Posture;
 use galvet_core::figures::Quantity;
-use galvet_core::hull::{BottomShape, Construction, Fitting, FittingKind, Measure, Source, Survey};
+use galvet_core::hull::{Fitting, FittingKind, Measure, Source, Survey};
 use galvet_core::question::{Brief, CapacitySchool, Felt, Known};
 use galvet_core::rank::{Code, Ranking, explain, own_band, unchecked};
 
 fn hull(key: &str, [length, beam, rated, price]: [f64; 4]) -> Survey {
-    let readings = [
-        (Measure::Length, length),
-        (Measure::Beam, beam),
-        (Measure::FittedWeight, 36.0),
+    let more = [
         (Measure::BareWeight, 30.0),
-        (Measure::FloorHeight, 0.135),
-        (Measure::SeatLow, 0.1),
         (Measure::RatedCapacity, rated),
         (Measure::Price, price),
     ];
-    let mut hull = survey(Construction::SitOnTop, BottomShape::Tunnel, &readings);
-    hull.key = key.to_owned();
-    hull.model = key.to_owned();
-    hull
+    one_of_many(key, [length, beam], &more)
 }
 
 fn fleet() -> Vec<Survey> {

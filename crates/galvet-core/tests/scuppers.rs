@@ -3,7 +3,7 @@
 
 mod common;
 
-use common::{assess, brief, float, gz, prototype_shape, rig, survey, weight};
+use common::{assess, brief, float, gz, prototype_shape, rig, tunnel, weight};
 use galvet_core::body::{Body, draw};
 use galvet_core::figures::Quantity;
 use galvet_core::float::{Accuracy, Settled, Start, rim_angle, settle};
@@ -123,15 +123,7 @@ fn asked(scuppers: Scuppers) -> Brief {
 
 #[test]
 fn figures_follow_the_scuppers() {
-    let survey = survey(
-        Construction::SitOnTop,
-        BottomShape::Tunnel,
-        &[
-            (Measure::Length, 3.7),
-            (Measure::Beam, 0.88),
-            (Measure::FittedWeight, 45.0),
-        ],
-    );
+    let survey = tunnel(&[]);
     let median = |scuppers, q| {
         let brief = asked(scuppers);
         assess(&survey, &brief, 32).median(q)
@@ -157,17 +149,7 @@ fn figures_follow_the_scuppers() {
 
 #[test]
 fn valves_drain_only_a_floor_above_the_water() {
-    let survey = survey(
-        Construction::SitOnTop,
-        BottomShape::Tunnel,
-        &[
-            (Measure::Length, 3.7),
-            (Measure::Beam, 0.88),
-            (Measure::FittedWeight, 45.0),
-            (Measure::FloorHeight, 0.11),
-            (Measure::SeatLow, 0.05),
-        ],
-    );
+    let survey = tunnel(&[(Measure::FloorHeight, 0.11), (Measure::SeatLow, 0.05)]);
     let undrained = |scuppers, mass| {
         let mut brief = asked(scuppers);
         brief.crew = galvet_core::crew::Crew::new(mass, 1.8).unwrap();

@@ -120,23 +120,9 @@ fn what_cannot_be_right_together_is_named_with_the_reason() {
 
 fn zone(name: &str, kind: ZoneKind, from: f64, to: f64) -> Zone {
     Zone {
-        name: name.to_owned(),
-        kind,
-        from,
-        to,
-        width: 0.4,
-        offset: 0.0,
         height: Some(0.2),
-        height_at_lid: None,
-        floor: None,
-        opening: None,
-        dryness: None,
-        reach: None,
-        underside_reachable: None,
-        non_slip: None,
-        padded: None,
         source: Source::Tape,
-        date: String::new(),
+        ..Zone::plain(name, kind, [from, to, 0.4])
     }
 }
 

@@ -20,23 +20,11 @@ fn brief() -> Brief {
 
 fn zone(name: &str, kind: ZoneKind, from: f64, to: f64) -> Zone {
     Zone {
-        name: name.into(),
-        kind,
-        from,
-        to,
-        width: 0.4,
-        offset: 0.0,
         height: Some(0.2),
-        height_at_lid: None,
-        floor: None,
         opening: Some(Opening::Round(0.15)),
         dryness: Some(Dryness::Splash),
-        reach: None,
-        underside_reachable: None,
-        non_slip: None,
-        padded: None,
         source: Source::Tape,
-        date: String::new(),
+        ..Zone::plain(name, kind, [from, to, 0.4])
     }
 }
 

@@ -61,13 +61,7 @@ fn a_capsizing_hull_keeps_no_attitude_but_its_missing_gm() {
     let a = assess(&needle(), &brief, 64);
     assert!(a.share(|f| !f.is_rest()) > 0.95);
     assert!(a.range(Q::Gm).unwrap().p95 < 0.0);
-    for q in [
-        Q::Draft,
-        Q::Trim,
-        Q::Freeboard,
-        Q::WaterlineMargin,
-        Q::LeanRoom,
-    ] {
+    for q in common::AT_REST {
         assert_eq!(a.median(q), None, "{q:?}");
     }
 }

@@ -9,25 +9,28 @@ use common::{asked, assess, guides, needle, posterior, ranking, survey};
 use galvet_core::crew::Posture;
 use galvet_core::figures::Quantity as Q;
 use galvet_core::guide::{Guide, Guides};
-use galvet_core::hull::{BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion};
+use galvet_core::hull::{
+    BottomShape, CapacityBasis, Construction, Measure, Origin, Propulsion, Survey,
+};
 use galvet_core::load::LoadKind;
 use galvet_core::plausible::Posterior;
 use std::sync::Arc;
 
+/// A tunnel-bottomed sit-on-top of which that is known.
+fn tunnel_with(known: &[(Measure, f64)]) -> Survey {
+    survey(Construction::SitOnTop, BottomShape::Tunnel, known)
+}
+
 #[test]
 fn hiding_a_weight_never_raises_a_margin() {
     let full = |known: &[Measure]| {
-        let mut hull = survey(
-            Construction::SitOnTop,
-            BottomShape::Tunnel,
-            &[
-                (Measure::Length, 3.7),
-                (Measure::Beam, 0.9),
-                (Measure::BareWeight, 38.0),
-                (Measure::FittedWeight, 49.0),
-                (Measure::RatedCapacity, 200.0),
-            ],
-        );
+        let mut hull = tunnel_with(&[
+            (Measure::Length, 3.7),
+            (Measure::Beam, 0.9),
+            (Measure::BareWeight, 38.0),
+            (Measure::FittedWeight, 49.0),
+            (Measure::RatedCapacity, 200.0),
+        ]);
         hull.propulsion = Propulsion::RotaryPedal;
         hull.capacity_basis = CapacityBasis::EverythingAboveBareHull;
         hull.readings.retain(|m, _| {
@@ -63,15 +66,11 @@ fn hiding_a_weight_never_raises_a_margin() {
 
 #[test]
 fn hull_mass_and_counted_load_are_on_one_account() {
-    let mut hull = survey(
-        Construction::SitOnTop,
-        BottomShape::Tunnel,
-        &[
-            (Measure::Length, 3.7),
-            (Measure::Beam, 0.9),
-            (Measure::BareWeight, 38.0),
-        ],
-    );
+    let mut hull = tunnel_with(&[
+        (Measure::Length, 3.7),
+        (Measure::Beam, 0.9),
+        (Measure::BareWeight, 38.0),
+    ]);
     hull.propulsion = Propulsion::FinPedal;
     let p = posterior(&hull, 64);
     for shape in &p.shapes {
@@ -86,16 +85,7 @@ fn hull_mass_and_counted_load_are_on_one_account() {
 #[test]
 fn a_posterior_does_not_depend_on_the_question() {
     use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading};
-    let mut hull = survey(
-        Construction::SitOnTop,
-        BottomShape::Tunnel,
-        &[
-            (Measure::Length, 3.7),
-            (Measure::Beam, 0.88),
-            (Measure::FittedWeight, 45.0),
-            (Measure::RatedCapacity, 190.0),
-        ],
-    );
+    let mut hull = common::tunnel(&[(Measure::RatedCapacity, 190.0)]);
     let aboard = Aboard {
         mass: 106.0,
         place: 0.54,
@@ -123,17 +113,13 @@ fn a_posterior_does_not_depend_on_the_question() {
 #[test]
 fn a_label_is_weighed_by_its_basis() {
     let hull = |basis| {
-        let mut hull = survey(
-            Construction::SitOnTop,
-            BottomShape::Tunnel,
-            &[
-                (Measure::Length, 3.7),
-                (Measure::Beam, 0.88),
-                (Measure::BareWeight, 36.0),
-                (Measure::FittedWeight, 60.0),
-                (Measure::RatedCapacity, 150.0),
-            ],
-        );
+        let mut hull = tunnel_with(&[
+            (Measure::Length, 3.7),
+            (Measure::Beam, 0.88),
+            (Measure::BareWeight, 36.0),
+            (Measure::FittedWeight, 60.0),
+            (Measure::RatedCapacity, 150.0),
+        ]);
         hull.capacity_basis = basis;
         let p = posterior(&hull, 128);
         let both = p.shapes.iter().zip(&p.weights);
@@ -200,11 +186,7 @@ fn what_is_odd_for_a_sold_hull_is_told_not_used() {
 
 #[test]
 fn recess_breadth_and_extent_vary_and_a_taped_floor_width_fixes_them() {
-    let mut hull = survey(
-        Construction::SitOnTop,
-        BottomShape::Tunnel,
-        &[(Measure::Length, 3.7), (Measure::Beam, 0.9)],
-    );
+    let mut hull = tunnel_with(&[(Measure::Length, 3.7), (Measure::Beam, 0.9)]);
     let spread = |p: &Posterior, of: fn(&galvet_core::body::Shape) -> f64| {
         let v: Vec<f64> = p.shapes.iter().map(of).collect();
         let mean = v.iter().sum::<f64>() / v.len() as f64;

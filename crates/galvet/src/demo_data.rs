@@ -17,6 +17,14 @@ fn text(name: &str) -> Result<String, FileError> {
         .map_err(|_| FileError::whole(name, "is not UTF-8 text"))
 }
 
+/// The record of one of the demo's hulls.
+#[cfg(test)]
+pub(crate) fn hull(key: &str) -> HullRecord {
+    let demo = catalogue().unwrap();
+    let mut hulls = demo.hulls.into_iter();
+    hulls.find(|h| h.survey.key == key).unwrap()
+}
+
 /// Names of the files in one of the demo's folders, in order.
 fn files_in(folder: &str) -> Vec<String> {
     let names = Demo::iter().filter(|name| name.starts_with(folder));

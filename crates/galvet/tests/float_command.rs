@@ -42,6 +42,13 @@ fn float(args: &[&str]) -> Value {
     serde_json::from_slice(&output.stdout).unwrap()
 }
 
+/// What the sealed box comes to.
+fn of_the_box(rest: &[&str]) -> Value {
+    let directory = tempfile::tempdir().unwrap();
+    let file = scuppered_box(&directory, None);
+    float(&[&["--offsets", &file], rest].concat())
+}
+
 fn near(value: &Value, exact: f64) {
     let got = value.as_f64().unwrap();
     assert!(
@@ -52,16 +59,7 @@ fn near(value: &Value, exact: f64) {
 
 #[test]
 fn a_box_reports_what_the_books_say() {
-    let directory = tempfile::tempdir().unwrap();
-    let file = scuppered_box(&directory, None);
-    let r = float(&[
-        "--offsets",
-        &file,
-        "--load",
-        "300,1.5,0,0.3",
-        "--heels",
-        "0,5,10",
-    ]);
+    let r = of_the_box(&["--load", "300,1.5,0,0.3", "--heels", "0,5,10"]);
     let t = 300.0 / (1000.0 * LENGTH * BEAM);
     near(&r["displacement_kg"], 300.0);
     near(&r["volume_m3"], 0.3);
@@ -132,15 +130,7 @@ fn a_scuppered_box_past_its_floor_is_exact_open_and_plugged() {
 
 #[test]
 fn loads_may_stand_behind_one_another() {
-    let directory = tempfile::tempdir().unwrap();
-    let file = scuppered_box(&directory, None);
-    let r = float(&[
-        "--offsets",
-        &file,
-        "--load",
-        "100,1.5,0,0.2",
-        "200,1.5,-0.03,0.35",
-    ]);
+    let r = of_the_box(&["--load", "100,1.5,0,0.2", "200,1.5,-0.03,0.35"]);
     near(&r["displacement_kg"], 300.0);
     near(&r["kg_m"], 0.3);
     assert!(r["list_deg"].as_f64().unwrap() < 0.0);

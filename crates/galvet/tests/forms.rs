@@ -9,6 +9,7 @@ mod desk;
 use desk::Desk;
 use galvet::demo_data;
 use galvet_core::hull::{Modification, Opening, Source, Zone};
+use galvet_core::rig::RigLine;
 use galvet_store::{Catalogue, Record};
 use rocket::http::{ContentType, Status};
 use scraper::{ElementRef, Html, Selector};
@@ -22,9 +23,24 @@ const HULLS: [&str; 2] = ["fennick-dunmarrow", "quarnel-sprannet"];
 fn awkward() -> Catalogue {
     let mut all = demo_data::catalogue().unwrap();
     // A few of each kind are as good as all, and everything kept is looked at often.
-    (all.rigs, all.briefs) = (Vec::new(), Vec::new());
+    all.briefs = Vec::new();
+    all.rigs.truncate(1);
+    for rig in &mut all.rigs {
+        rig.lines.truncate(2);
+        rig.lines.push(RigLine {
+            loaded_mass: 4.5678,
+            place: 0.712_34,
+            height: 0.112_34,
+            offset: -0.1237,
+            ..RigLine::plain("a bucket of bait", 1.2345)
+        });
+    }
     all.hulls.retain(|h| HULLS.contains(&h.survey.key.as_str()));
-    all.gear = all.gear.into_iter().step_by(11).collect();
+    let lines = all.rigs.iter().flat_map(|rig| &rig.lines);
+    let used: BTreeSet<String> = lines.filter_map(|line| line.gear.clone()).collect();
+    let some = all.gear.into_iter().enumerate();
+    let some = some.filter(|(n, gear)| n % 11 == 0 || used.contains(&gear.key));
+    all.gear = some.map(|(_, gear)| gear).collect();
     all.waters.truncate(4);
     for gear in &mut all.gear {
         gear.price = Some(19.95);
@@ -108,8 +124,10 @@ fn forms(page: &str) -> Vec<Form> {
         let mut along = vec![("shown".to_owned(), shown)];
         let keep = first("[name=action]");
         along.extend(keep.map(|word| ("action".to_owned(), word)));
-        let kind = first("[name=kind]");
-        along.extend(kind.map(|word| ("kind".to_owned(), word)));
+        for which in ["kind", "line", "item"] {
+            let said = first(&format!("[name={which}]"));
+            along.extend(said.map(|word| (which.to_owned(), word)));
+        }
         Some(Form {
             action: form.value().attr("action")?.to_owned(),
             fields,
@@ -180,8 +198,9 @@ fn kept(desk: &Desk) -> BTreeMap<String, Value> {
     let hulls = all.hulls.into_iter().map(|h| Record::Hull(Box::new(h)));
     let gear = all.gear.into_iter().map(|g| Record::Gear(Box::new(g)));
     let waters = all.waters.into_iter().map(Record::Water);
+    let rigs = all.rigs.into_iter().map(Record::Rig);
     let mut out = BTreeMap::new();
-    for record in hulls.chain(gear).chain(waters) {
+    for record in hulls.chain(gear).chain(waters).chain(rigs) {
         let path = format!("{:?}.{}", record.kind(), record.slug());
         leaves(path, &record.document().unwrap(), &mut out);
     }
@@ -195,6 +214,25 @@ fn changed(before: &BTreeMap<String, Value>, after: &BTreeMap<String, Value>) ->
         .into_iter()
         .filter(|n| before.get(*n) != after.get(*n));
     differs.cloned().collect()
+}
+
+/// Whether something a line of a rig tells is its thing's on the shelf.
+fn of_the_shelf(path: &str, all: &BTreeMap<String, Value>) -> bool {
+    const ITS_OWN: [&str; 6] = [
+        "count",
+        "importance",
+        "within",
+        "place",
+        "height_m",
+        "offset_m",
+    ];
+    let Some((line, field)) = path.rsplit_once('.') else {
+        return false;
+    };
+    let shelved = all
+        .get(&format!("{line}.gear"))
+        .is_some_and(Value::is_string);
+    path.starts_with("Rig.") && shelved && !ITS_OWN.contains(&field)
 }
 
 /// Pages with forms of records, found by their links.
@@ -217,10 +255,12 @@ fn pages(desk: &Desk) -> Vec<String> {
                 .any(|h| link.starts_with(&format!("/hulls/{h}/")));
             let asks = ["zone=", "at=", "change=", "set_up="];
             let asks = asks.iter().any(|a| link.contains(a)) && !link.contains("end=stern");
-            let shelf = link.starts_with("/kit/") || link.starts_with("/waters/");
+            let shelf = ["/kit/", "/waters/", "/rigs/"];
+            let shelf = shelf.iter().any(|at| link.starts_with(at));
             shelf && !link.contains('.') || hull && asks
         };
-        next.extend(links.filter(ours));
+        let bare = |link: String| link.split('#').next().unwrap_or_default().to_owned();
+        next.extend(links.filter(ours).map(bare));
     }
     found.into_iter().collect()
 }
@@ -300,6 +340,8 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
                     let said = |path: &String| path.ends_with(".date") || path.ends_with(".source");
                     let mut moved = changed(&before.1, &after);
                     moved.retain(|path| !said(path));
+                    // A line of a rig tells what the shelf says of its thing.
+                    moved.retain(|path| !of_the_shelf(path, &after));
                     // What names a renamed thing names it by its new name; what stands in
                     // a list of words moves up in it.
                     let refers = |path: &String| {

@@ -6,7 +6,7 @@ use galvet::answer::{Answered, Desk, Hull, Patient};
 use galvet::demo_data;
 use galvet::question::Ask;
 use galvet_core::guide::Guides;
-use galvet_store::{Catalogue, Known, State};
+use galvet_store::{Catalogue, State};
 use peak_alloc::PeakAlloc;
 use std::sync::Arc;
 
@@ -16,13 +16,7 @@ static TAKEN: PeakAlloc = PeakAlloc;
 /// The demo's hulls, as a database keeps them; `times` over, under ids of their own.
 fn hulls(demo: &Catalogue, times: usize) -> Vec<Hull> {
     let records = std::iter::repeat_n(&demo.hulls, times).flatten();
-    (1..)
-        .zip(records)
-        .map(|(id, record)| Hull {
-            known: Some((0, Known { id, revision: 1 })),
-            survey: Arc::new(record.survey.clone()),
-        })
-        .collect()
+    Hull::first_kept(records)
 }
 
 struct Asks<'a> {

@@ -6,10 +6,14 @@
 mod desk;
 
 use desk::Desk;
-use galvet_core::hull::{Construction, Measure, Source};
+use galvet_core::hull::{Construction, Measure, Source, Zone};
 use galvet_store::files::hulls::HullRecord;
 use rocket::http::{ContentType, Status};
 use std::collections::BTreeMap;
+
+fn zones(desk: &Desk, key: &str) -> Vec<Zone> {
+    hull(desk, key).unwrap().survey.fitout.zones
+}
 
 fn hull(desk: &Desk, key: &str) -> Option<HullRecord> {
     let hulls = desk.store.catalogue().unwrap().hulls;
@@ -392,14 +396,7 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
     assert_eq!(wrong.status(), Status::UnprocessableEntity);
     let wrong = wrong.into_string().unwrap();
     assert!(wrong.contains("value=\"near\"") && wrong.contains("id=\"z-from-said\""));
-    assert!(
-        hull(&desk, "pellune-rusko")
-            .unwrap()
-            .survey
-            .fitout
-            .zones
-            .is_empty()
-    );
+    assert!(zones(&desk, "pellune-rusko").is_empty());
     // Kept, and on to the next; come back, the walk resumes there.
     let kept = desk.send(&address, ContentType::Form, &form("0.1"));
     assert_eq!(kept.status(), Status::SeeOther);
@@ -409,14 +406,14 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
             .unwrap()
             .contains("zone=")
     );
-    let zones = hull(&desk, "pellune-rusko").unwrap().survey.fitout.zones;
-    assert_eq!(zones.len(), 1);
+    let kept = zones(&desk, "pellune-rusko");
+    assert_eq!(kept.len(), 1);
     assert_eq!(
-        (zones[0].name.as_str(), zones[0].from, zones[0].width),
+        (kept[0].name.as_str(), kept[0].from, kept[0].width),
         (first.as_str(), 0.1, 0.22)
     );
     assert_eq!(
-        (zones[0].source, zones[0].non_slip),
+        (kept[0].source, kept[0].non_slip),
         (Source::Tape, Some(false))
     );
     assert_eq!(at(&desk.page("/hulls/pellune-rusko/walk")), next);
@@ -425,19 +422,9 @@ fn the_walk_goes_from_zone_to_zone_and_resumes_where_it_stopped() {
     assert!(stern != first && stern != next, "{stern}");
     // Off again: a guess as before. And undone.
     assert_eq!(desk.post(&address, "action=forget"), Status::SeeOther);
-    assert!(
-        hull(&desk, "pellune-rusko")
-            .unwrap()
-            .survey
-            .fitout
-            .zones
-            .is_empty()
-    );
+    assert!(zones(&desk, "pellune-rusko").is_empty());
     assert_eq!(desk.undo(), Status::SeeOther);
-    assert_eq!(
-        hull(&desk, "pellune-rusko").unwrap().survey.fitout.zones,
-        zones
-    );
+    assert_eq!(zones(&desk, "pellune-rusko"), kept);
     // Nothing to walk along without length or beam; nobody there, no page.
     assert!(
         desk.page("/hulls/hobrin-wendle/walk")

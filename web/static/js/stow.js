@@ -3,6 +3,7 @@
  * works out what that does to it while one goes, and keeps it when one stops.
  * Without this module the form beside the list does the same.
  */
+import { displaced, lyingOn } from "./displaced.js";
 import { stepOf } from "./keys.js";
 import { swap } from "./swap.js";
 
@@ -32,6 +33,11 @@ class Board {
    * @type {{thing: string, nth: number, place: string, x: number, y: number, turned: boolean} | undefined}
    */
   moving = undefined;
+  /**
+   * What lay where before keys began to move something.
+   * @type {import("./displaced.js").Lying[] | undefined}
+   */
+  before = undefined;
 
   constructor(root, answer) {
     this.root = root;
@@ -210,6 +216,29 @@ class Board {
       if (old && next) old.replaceWith(next);
     }
     this.markClashes(fresh.content);
+    this.tellDisplaced(lyingOn(this.answer), fresh.content, pin);
+  }
+
+  /** Tells beside the hull what else would lie elsewhere, and marks it. */
+  tellDisplaced(before, tried, pin) {
+    const found = displaced(before, lyingOn(tried), pin);
+    const lines = found.map(({ words }) => {
+      const line = this.root.createElement("li");
+      line.textContent = words;
+      return line;
+    });
+    const list = this.answer.querySelector("[data-displaced]");
+    list?.replaceChildren(...lines);
+    const shown = list?.closest("[role]");
+    if (shown) shown.toggleAttribute("hidden", found.length === 0);
+    for (const mark of this.plan?.querySelectorAll(".kit[data-kit]") ?? [])
+      mark.classList.remove("kit-displaced");
+    for (const { thing, nth } of found) {
+      const link = `a[data-thing="${CSS.escape(thing)}"][data-nth="${nth}"]`;
+      const number = this.answer.querySelector(link)?.dataset.number;
+      const marks = this.plan?.querySelectorAll(`.kit[data-kit="${number}"]`);
+      for (const mark of marks ?? []) mark.classList.add("kit-displaced");
+    }
   }
 
   /** Marks on the drawing in hand what the tried one has in the way, and where the
@@ -229,9 +258,11 @@ class Board {
 
   /** All of the board, after a tap of a key. */
   async nudge(pin) {
+    this.before ??= lyingOn(this.answer);
     const html = await this.ask(pin).catch(() => undefined);
     if (html === undefined) return;
     this.show(html, pin);
+    this.tellDisplaced(this.before ?? [], this.answer, pin);
     this.say("Not kept yet …");
   }
 
@@ -257,7 +288,7 @@ class Board {
   /** Keeps something, and shows it as it is then. */
   async send(fields) {
     clearTimeout(this.resting);
-    this.moving = undefined;
+    this.moving = this.before = undefined;
     const mine = ++this.count;
     this.say("Saving …");
     try {
@@ -268,6 +299,7 @@ class Board {
       });
       const html = await response.text();
       if (mine !== this.count) return;
+      this.tellDisplaced([], this.answer, { thing: "", nth: 0 });
       const page = new DOMParser().parseFromString(html, "text/html");
       const fresh = page.getElementById("answer");
       if (fresh) {

@@ -1,8 +1,7 @@
-//! What every room stands on: units and bounds, keyed enums, findings, and
+//! What every room stands on: units and bounds, keyed enums, and
 //! numbers worked several at a time.
 
 mod day;
-mod finding;
 mod keyed;
 mod lanes;
 mod name;
@@ -10,7 +9,6 @@ mod typed;
 mod units;
 
 pub use day::{NotADay, day};
-pub use finding::Finding;
 pub use keyed::Keyed;
 pub(crate) use keyed::words;
 pub use lanes::Lanes;

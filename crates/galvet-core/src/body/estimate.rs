@@ -10,7 +10,7 @@
 //! sections vary smoothly, so a few nodes integrate far below the width of the
 //! estimate (see the refinement test).
 
-use super::section::{breadth_at, corners, crown, outline, skin};
+use super::section::{breadth_at, corners, crown, outermost, outline, skin};
 use super::shape::Shape;
 use super::stations::{Body, EdgePoint};
 use crate::base::Lanes;
@@ -395,18 +395,7 @@ impl HalfSection {
     /// above and below it.
     #[must_use]
     pub fn breadth_at(&self, height: f64) -> f64 {
-        let half = self.skin.windows(2).filter_map(|pair| {
-            let [(y0, z0), (y1, z1)] = [pair[0], pair[1]];
-            let (lo, hi) = (z0.min(z1), z0.max(z1));
-            (height >= lo && height <= hi).then(|| {
-                if hi - lo < 1e-12 {
-                    y0.max(y1)
-                } else {
-                    y0 + (y1 - y0) * (height - z0) / (z1 - z0)
-                }
-            })
-        });
-        2.0 * half.fold(0.0, f64::max)
+        2.0 * outermost(&self.skin, height)
     }
 }
 

@@ -14,6 +14,6 @@ mod stations;
 pub use estimate::{Frame, HalfSection, Lines, draw, gauss_legendre};
 pub use form::Form;
 pub use offsets::{OffsetError, Ruled};
-pub use section::{breadth_at, corners, crown, outline, skin, swell};
+pub use section::{breadth_at, corners, crown, outermost, outline, skin, swell};
 pub use shape::Shape;
 pub use stations::{Body, EdgePoint, Fan, Outline};

@@ -120,21 +120,27 @@ pub fn skin(bottom: BottomShape, corner: (f64, f64), fullness: f64, flare: f64) 
 /// place where the outline passes that height.
 #[must_use]
 pub fn breadth_at(bottom: BottomShape, fullness: f64, flare: f64, height: f64) -> f64 {
-    corners(bottom)
-        .windows(2)
-        .filter_map(|pair| {
-            let [(_, z0), (_, z1)] = [pair[0], pair[1]];
-            let [y0, y1] = [pair[0], pair[1]].map(|c| skin(bottom, c, fullness, flare));
-            let (lo, hi) = (z0.min(z1), z0.max(z1));
-            (height >= lo && height <= hi).then(|| {
-                if hi - lo < 1e-12 {
-                    y0.max(y1)
-                } else {
-                    y0 + (y1 - y0) * (height - z0) / (z1 - z0)
-                }
-            })
+    let place = |c: &(f64, f64)| (skin(bottom, *c, fullness, flare), c.1);
+    let outline: Vec<(f64, f64)> = corners(bottom).iter().map(place).collect();
+    outermost(&outline, height)
+}
+
+/// Outermost place at which an outline of `(breadth, height)` passes a height; 0 where it
+/// does not.
+#[must_use]
+pub fn outermost(outline: &[(f64, f64)], height: f64) -> f64 {
+    let crossings = outline.windows(2).filter_map(|pair| {
+        let [(y0, z0), (y1, z1)] = [pair[0], pair[1]];
+        let (lo, hi) = (z0.min(z1), z0.max(z1));
+        (height >= lo && height <= hi).then(|| {
+            if hi - lo < 1e-12 {
+                y0.max(y1)
+            } else {
+                y0 + (y1 - y0) * (height - z0) / (z1 - z0)
+            }
         })
-        .fold(0.0, f64::max)
+    });
+    crossings.fold(0.0, f64::max)
 }
 
 /// The corners of a bottom swelled and leaned out, as shares of half-breadth and depth,

@@ -9,7 +9,7 @@ use crate::base::{Bounds, Dimension, OutOfRange, words};
 use crate::gear::{Category, Fixing, Gear, Needs};
 use crate::guide::{Guide, Guides};
 use crate::hull::{FittingKind, Measure, Survey, ZoneKind};
-use crate::rig::{Importance, RigLine};
+use crate::rig::RigLine;
 use std::sync::Arc;
 
 words! {
@@ -135,21 +135,9 @@ impl Companion {
             needs: Needs::default(),
             ..Gear::plain("dog", "dog", Category::Company, self.mass, Some(size))
         };
-        let (place, height) = RigLine::USUAL;
         RigLine {
-            item: "dog".to_owned(),
-            gear: None,
             thing: Some(Arc::new(thing)),
-            importance: Importance::Must,
-            within: String::new(),
-            count: 1,
-            dry_mass: self.mass,
-            loaded_mass: self.mass,
-            place,
-            height,
-            offset: 0.0,
-            energy: 0.0,
-            chemistry: None,
+            ..RigLine::plain("dog", self.mass)
         }
     }
 }

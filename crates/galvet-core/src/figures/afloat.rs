@@ -9,7 +9,7 @@ use crate::float::{
 };
 use crate::hull::Flooded;
 use crate::load::{Carriage, Stance};
-use crate::stability::{Arm, Walk, righting, walked};
+use crate::stability::{Arm, Walk, righting};
 use std::sync::Arc;
 
 /// A load case with its upright equilibrium.
@@ -164,16 +164,16 @@ impl<'a, const N: usize> Afloat<'a, N> {
     pub fn seated_arms(&self, case: &Case<N>, heels: &[f64]) -> Seated<N> {
         let on = |open: Flooded, upright: &Settled<N>| {
             let outline = self.body.outline(open);
-            let (body, weight) = (&self.body, &case.weight);
-            walked(
-                body,
+            let (weight, density) = (&case.weight, self.density());
+            Walk::new(
+                &self.body,
                 &outline,
                 weight,
-                self.density(),
+                density,
                 upright,
-                heels,
                 self.accuracy,
             )
+            .along(heels, upright)
         };
         let lasting = on(self.setup.open, &case.upright);
         let recessed = self.body.has_recess();

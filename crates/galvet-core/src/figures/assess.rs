@@ -1,11 +1,12 @@
 //! A hull's figures with their ranges: the whole sample evaluated.
 
 use super::afloat::Afloat;
-use super::quantity::{Kept, Quantity, Values};
+use super::deciding::Kept;
+use super::quantity::{Quantity, Values};
 use super::range::{Range, Shown};
 use super::remedy::{Remedy, remedies};
 use super::setup::{Setup, WaterLimit};
-use super::worst::{Day, Found};
+use super::worst::{Day, Found, Told};
 use crate::base::Lanes;
 use crate::body::Shape;
 use crate::float::{Accuracy, Fate, bearable_share};
@@ -15,6 +16,7 @@ use crate::load::{Carriage, Stance};
 use crate::plausible::{LANES, Posterior, effective_size};
 use crate::question::{Brief, Demand};
 use crate::stow::Hour;
+use std::borrow::Cow;
 use std::sync::{Arc, OnceLock};
 
 /// All figures of one hull under one brief.
@@ -24,12 +26,12 @@ pub struct Assessment {
     pub setup: Setup,
     /// The shape nearest the middle of the weighted sample, for drawing.
     pub middle: Shape,
-    /// Figures of every shape of the sample, in its order.
+    /// What decides of every shape of the sample, in its order.
     pub sample: Vec<Kept>,
     /// What becomes of every shape.
     pub fates: Vec<Fate>,
     ranges: Vec<Option<Range>>,
-    day: Day,
+    day: Told,
     /// Worked out when somebody asks.
     too_much: OnceLock<Option<f64>>,
     remarks: OnceLock<Vec<String>>,
@@ -111,7 +113,7 @@ impl Assessment {
             sample,
             fates,
             ranges,
-            day,
+            day: day.told(),
             too_much: OnceLock::new(),
             remarks: OnceLock::new(),
             remedies: OnceLock::new(),
@@ -143,17 +145,29 @@ impl Assessment {
 
     /// The hull as it is when a figure is worst.
     #[must_use]
-    pub fn setup_at(&self, quantity: Quantity) -> &Setup {
-        let hour = self.worst_at(quantity);
-        let mut hours = self.day.hours();
-        let at = hours.find(|(h, _)| Some(*h) == hour);
-        at.map_or(&self.setup, |(_, setup)| setup)
+    pub fn setup_at(&self, quantity: Quantity) -> Cow<'_, Setup> {
+        match self.worst_at(quantity) {
+            Some(hour) => Cow::Owned(self.setup.at(hour)),
+            None => Cow::Borrowed(&self.setup),
+        }
     }
 
     /// The hours of the day that were floated beside everything aboard at once, and the
     /// hull as it is then.
-    pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
-        self.day.hours()
+    pub fn hours(&self) -> impl Iterator<Item = (Hour, Setup)> {
+        self.day.hours.iter().map(|&h| (h, self.setup.at(h)))
+    }
+
+    /// All figures of every shape of the sample, in its order, worked out again: only
+    /// what decides is kept.
+    #[must_use]
+    pub fn in_full(&self) -> Vec<Values> {
+        let sample = match self.day.hours.is_empty() {
+            true => Day::at_once(&self.setup, &self.middle),
+            false => Day::of(&self.setup, &self.middle),
+        };
+        let found = sample.sample(&|| true).into_iter();
+        found.map(|(values, _)| values).collect()
     }
 
     /// Weighted share of shapes whose fate is `is`, with all evidence.
@@ -238,9 +252,9 @@ impl Assessment {
     /// least.
     fn too_much_for(&self, shape: Shape) -> Option<f64> {
         let hours = self.hours().map(|(_, setup)| setup);
-        let over = std::iter::once(&self.setup).chain(hours);
-        let over = over.filter_map(|setup| too_much_as(setup, shape));
-        over.reduce(f64::max)
+        let whole = too_much_as(&self.setup, shape);
+        let over = hours.filter_map(|setup| too_much_as(&setup, shape));
+        over.chain(whole).reduce(f64::max)
     }
 
     /// What drives it where the question is asked: by paddle where the water is too

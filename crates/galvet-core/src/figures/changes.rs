@@ -214,24 +214,16 @@ fn hatch(space: &Space, area: &Area, mut size: [f64; 3], guides: &Guides) -> Opt
     };
     let holes = 10;
     let middle = 0.5 * (area.from + area.to);
+    let place = [area.from, area.to, area.width()];
     let zone = Zone {
-        name: format!("{}, larger", area.name),
-        kind: area.kind,
-        from: area.from,
-        to: area.to,
-        width: area.width(),
         offset: 0.5 * (area.port + area.starboard),
         height: area.height,
-        height_at_lid: None,
         floor: Some(area.floor + space.floor_height),
         opening: Some(opening),
         dryness: area.dryness,
         reach: area.reach,
         underside_reachable: area.underside,
-        non_slip: None,
-        padded: None,
-        source: Source::Guess,
-        date: String::new(),
+        ..Zone::plain(&format!("{}, larger", area.name), area.kind, place)
     };
     Some(Made {
         minutes: minutes(holes, guides),

@@ -3,6 +3,7 @@
 mod afloat;
 mod assess;
 mod changes;
+mod deciding;
 mod evaluate;
 mod lane;
 pub mod outlook;
@@ -15,8 +16,9 @@ mod worst;
 
 pub use afloat::{Afloat, Case};
 pub use assess::Assessment;
+pub use deciding::{Deciding, Kept};
 pub use lane::Seated;
-pub use quantity::{Band, Better, Group, Kept, Quantity, Row, Values};
+pub use quantity::{Band, Better, Group, Quantity, Row, Values};
 pub use range::{Absent, Range, Shown};
 pub use remedy::{Change, Remedy, remedies};
 pub use setup::{Setup, WaterLimit};

@@ -323,32 +323,6 @@ impl Values {
     }
 }
 
-/// The figures of one shape of a sample as they are kept: with seven digits, where the
-/// best of them are told with three. Ranges are taken before.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Kept([f32; Quantity::COUNT]);
-
-impl From<&Values> for Kept {
-    fn from(values: &Values) -> Self {
-        Self(values.0.map(|v| v as f32))
-    }
-}
-
-impl Kept {
-    /// Reads a figure.
-    #[must_use]
-    pub fn get(&self, quantity: Quantity) -> Option<f64> {
-        let value = self.raw(quantity);
-        value.is_finite().then_some(value)
-    }
-
-    /// Reads a figure; no number where there is none.
-    #[must_use]
-    pub fn raw(&self, quantity: Quantity) -> f64 {
-        self.0[quantity as usize].into()
-    }
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;

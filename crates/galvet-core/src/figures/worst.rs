@@ -230,11 +230,25 @@ impl Day {
         found.into_iter().map(|(_, figures)| figures).collect()
     }
 
-    /// The hours that count beside everything aboard at once.
-    pub fn hours(&self) -> impl Iterator<Item = (Hour, &Setup)> {
-        self.hours.iter().map(|(hour, point)| (*hour, &point.setup))
+    /// What stays known of it once the sample is evaluated.
+    pub fn told(self) -> Told {
+        Told {
+            hours: self.hours.into_iter().map(|(hour, _)| hour).collect(),
+            worst: self.worst,
+        }
     }
+}
 
+/// Which hours of a day count, and for what. What lies where at each of them follows
+/// from the hull with everything aboard, and is not kept.
+#[derive(Debug, Clone)]
+pub(super) struct Told {
+    /// The hours that count beside everything aboard at once.
+    pub hours: Vec<Hour>,
+    worst: Vec<Option<Hour>>,
+}
+
+impl Told {
     /// The hour at which a figure of the middle shape is worst; `None` where that is
     /// with everything aboard at once.
     pub fn worst_at(&self, quantity: Quantity) -> Option<Hour> {

@@ -120,9 +120,8 @@ const AWASH: f64 = 0.995;
 const FOUNDERING_SLOPE: f64 = 0.3;
 /// Newton steps before bisection takes over.
 const NEWTON_STEPS: usize = 16;
-/// Largest change of draft in one Newton step, m, and of slope.
-const DRAFT_STEP: f64 = 0.08;
-const SLOPE_STEP: f64 = 0.04;
+/// Largest change in one Newton step: of draft, m, and of slope.
+const STEP: [f64; 2] = [0.08, 0.04];
 /// Slopes beyond this (about 24°) are outside any resting kayak.
 const SLOPE_LIMIT: f64 = 0.45;
 /// Halvings at least, when upright the sure way has to decide.
@@ -279,9 +278,9 @@ impl<const N: usize> Problem<'_, N> {
             }
             // Steps that have not converged by now go round a kink: shorten them.
             let damping = if step < NEWTON_STEPS / 2 { 1.0 } else { 0.5 };
-            draft += held(d_draft, DRAFT_STEP) * sought * damping;
+            draft += held(d_draft, STEP[0]) * sought * damping;
             slope = held(
-                slope + held(d_slope, SLOPE_STEP) * sought * damping,
+                slope + held(d_slope, STEP[1]) * sought * damping,
                 SLOPE_LIMIT,
             );
         }

@@ -2,8 +2,9 @@
 //! catches a line, how it steers; places it has not; odd figures somebody
 //! stands by.
 
+use super::finding::Finding;
 use super::pin::Pin;
-use crate::base::{Finding, words};
+use crate::base::words;
 use std::collections::BTreeMap;
 
 words! {

@@ -3,6 +3,7 @@
 //! Records only; no geometry is made here and nothing is floated.
 
 mod evidence;
+mod finding;
 mod findings;
 mod fitout;
 mod fitting;
@@ -20,6 +21,7 @@ mod template;
 mod zone;
 
 pub use evidence::{Aboard, Datum, Evidence, FloatReading};
+pub use finding::{About, Finding};
 pub use fitout::{
     Configuration, Fitout, FitoutError, Modification, Progress, SeatSetting, SeatUsed,
 };

@@ -5,12 +5,12 @@
 //! bounds of the record passes; what lies outside is most often a slip of a
 //! digit, a unit, or a figure in the wrong column.
 
+use super::finding::{About, Finding};
 use super::fitting::FittingKind;
 use super::kinds::Construction;
 use super::measure::Measure;
 use super::survey::Survey;
 use super::zone::{Opening, Zone, ZoneKind};
-use crate::base::Finding;
 
 /// Beam as a share of the length.
 const SLENDER: (f64, f64) = (0.13, 0.40);
@@ -46,7 +46,7 @@ fn sizes(survey: &Survey) -> Vec<Finding> {
     let outside = |v: f64, (lo, hi): (f64, f64)| v < lo || v > hi;
     if outside(beam / length, SLENDER) {
         let share = 100.0 * beam / length;
-        out.push(Finding::contradiction(format!(
+        out.push(Finding::contradiction(About::Measure(Measure::Beam), format!(
             "the beam is {share:.0} % of the length, where kayaks lie between {:.0} and {:.0} %: is one of them mistyped, or in another unit?",
             100.0 * SLENDER.0,
             100.0 * SLENDER.1
@@ -60,7 +60,7 @@ fn sizes(survey: &Survey) -> Vec<Finding> {
             } else {
                 "heavy"
             };
-            out.push(Finding::contradiction(format!(
+            out.push(Finding::contradiction(About::Measure(measure), format!(
                 "{mass:.0} kg is odd for {length:.2} × {beam:.2} m: too {word} by far. Is the {} in another unit, or another hull's?",
                 measure.row().label
             )));
@@ -74,16 +74,22 @@ fn sizes(survey: &Survey) -> Vec<Finding> {
         } else {
             "a hull of that size carries more: is it what is left after the crew, or in another unit?"
         };
-        out.push(Finding::contradiction(format!(
-            "a rated capacity of {rated:.0} kg is odd for {length:.2} × {beam:.2} m: {reason}"
-        )));
+        out.push(Finding::contradiction(
+            About::Measure(Measure::RatedCapacity),
+            format!(
+                "a rated capacity of {rated:.0} kg is odd for {length:.2} × {beam:.2} m: {reason}"
+            ),
+        ));
     }
     if let Some(width) = value(Measure::FloorWidth).filter(|w| *w > beam) {
-        out.push(Finding::contradiction(format!(
-            "the floor ({:.0} mm) is wider than the hull ({:.0} mm)",
-            width * 1e3,
-            beam * 1e3
-        )));
+        out.push(Finding::contradiction(
+            About::Measure(Measure::FloorWidth),
+            format!(
+                "the floor ({:.0} mm) is wider than the hull ({:.0} mm)",
+                width * 1e3,
+                beam * 1e3
+            ),
+        ));
     }
     out
 }
@@ -105,16 +111,24 @@ fn seats(survey: &Survey) -> Vec<Finding> {
     if low + floor <= depth {
         return Vec::new();
     }
-    vec![Finding::contradiction(format!(
-        "even at its lowest the seat stands {:.0} mm above the gunwale: was it measured from the bottom instead of the floor?",
-        (low + floor - depth) * 1e3
-    ))]
+    vec![Finding::contradiction(
+        About::Measure(Measure::SeatLow),
+        format!(
+            "even at its lowest the seat stands {:.0} mm above the gunwale: was it measured from the bottom instead of the floor?",
+            (low + floor - depth) * 1e3
+        ),
+    )]
 }
 
 fn of_zone(survey: &Survey, zone: &Zone) -> Vec<Finding> {
     let mut out = Vec::new();
-    let mut say =
-        |text: String| out.push(Finding::contradiction(format!("“{}” {text}", zone.name)));
+    let mut say = |text: String| {
+        let about = About::Zone(zone.name.clone());
+        out.push(Finding::contradiction(
+            about,
+            format!("“{}” {text}", zone.name),
+        ));
+    };
     if let Some(length) = survey.value(Measure::Length)
         && (zone.from < -SLACK || zone.to > length + SLACK)
     {
@@ -164,12 +178,15 @@ fn overlaps(zones: &[Zone]) -> Vec<Finding> {
             let along = a.to.min(b.to) - a.from.max(b.from);
             let across = 0.5 * (a.width + b.width) - (a.offset - b.offset).abs();
             if along > SLACK && across > SLACK {
-                out.push(Finding::contradiction(format!(
-                    "“{}” and “{}” lie over each other for {:.0} mm",
-                    a.name,
-                    b.name,
-                    along * 1e3
-                )));
+                out.push(Finding::contradiction(
+                    About::Zone(b.name.clone()),
+                    format!(
+                        "“{}” and “{}” lie over each other for {:.0} mm",
+                        a.name,
+                        b.name,
+                        along * 1e3
+                    ),
+                ));
             }
         }
     }
@@ -190,10 +207,13 @@ fn tracks(survey: &Survey) -> Vec<Finding> {
             let (from, to) = (fitting.x - 0.5 * length, fitting.x + 0.5 * length);
             let out = from < -SLACK || to > hull + SLACK;
             out.then(|| {
-                Finding::contradiction(format!(
-                    "“{}” reaches from {from:.2} to {to:.2} m on a hull of {hull:.2} m",
-                    fitting.name
-                ))
+                Finding::contradiction(
+                    About::Fitting(fitting.name.clone()),
+                    format!(
+                        "“{}” reaches from {from:.2} to {to:.2} m on a hull of {hull:.2} m",
+                        fitting.name
+                    ),
+                )
             })
         })
         .collect()

@@ -110,11 +110,6 @@ pub fn template(survey: &Survey) -> Option<Vec<Zone>> {
         };
         let small = row.kind == ZoneKind::BowHatch && length < SMALL;
         Zone {
-            name: row.name.to_owned(),
-            kind: row.kind,
-            from: row.from * length,
-            to: row.to * length,
-            width,
             // Pockets lie along the sides, inside the gunwale.
             offset: row.side * (0.40 * beam - 0.5 * width),
             height: match row.height {
@@ -122,8 +117,6 @@ pub fn template(survey: &Survey) -> Option<Vec<Zone>> {
                 UnderTheSeat => seat.map(|s| s - 0.02).filter(|h| *h > 0.01),
                 OpenAbove => None,
             },
-            height_at_lid: None,
-            floor: None,
             opening: if small {
                 row.opening.map(|_| Round(0.20))
             } else {
@@ -132,11 +125,11 @@ pub fn template(survey: &Survey) -> Option<Vec<Zone>> {
             },
             dryness: Some(row.dryness),
             reach: Some(row.reach),
-            underside_reachable: None,
-            non_slip: None,
-            padded: None,
-            source: Source::Guess,
-            date: String::new(),
+            ..Zone::plain(
+                row.name,
+                row.kind,
+                [row.from * length, row.to * length, width],
+            )
         }
     };
     Some(rows.iter().map(zone).collect())

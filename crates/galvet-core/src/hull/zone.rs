@@ -153,6 +153,31 @@ pub struct Zone {
 }
 
 impl Zone {
+    /// A place of which nothing is known but where it is, m from the bow, and how wide: a
+    /// guess, until somebody says otherwise.
+    #[must_use]
+    pub fn plain(name: &str, kind: ZoneKind, [from, to, width]: [f64; 3]) -> Self {
+        Self {
+            name: name.to_owned(),
+            kind,
+            from,
+            to,
+            width,
+            offset: 0.0,
+            height: None,
+            height_at_lid: None,
+            floor: None,
+            opening: None,
+            dryness: None,
+            reach: None,
+            underside_reachable: None,
+            non_slip: None,
+            padded: None,
+            source: Source::Guess,
+            date: String::new(),
+        }
+    }
+
     /// Accepted places along a hull, m.
     pub const PLACE: Bounds = Bounds::new("a zone's end", Dimension::Length, -0.5, 7.5);
     /// Accepted lengths of a zone, m.

@@ -235,7 +235,7 @@ pub fn landing(assessment: &Assessment) -> Option<SectionView> {
     let heel_deg = assessment.median(Quantity::ReachHeel)?;
     let setup = assessment.setup_at(Quantity::ReachHeel);
     let shapes = [assessment.middle];
-    let painter = Painter::so(setup, assessment.middle, &shapes, Carriage::Seated);
+    let painter = Painter::so(&setup, assessment.middle, &shapes, Carriage::Seated);
     let heel = heel_deg.to_radians();
     let settled = painter.afloat.settle_briefly(&painter.case, heel);
     let mut view = painter.seen(heel_deg, &settled);

@@ -123,6 +123,33 @@ impl Brief {
     /// Accepted risers, m.
     pub const RAISED: Bounds = Bounds::new("the risers", Dimension::ShortLength, 0.0, 0.30);
 
+    /// What one of the crew asks who says nothing else: to sit low with the scuppers open,
+    /// capacity and stability counting alike.
+    #[must_use]
+    pub fn plain(crew: Crew, rig: Rig, water: Water) -> Self {
+        Self {
+            crew,
+            others: Vec::new(),
+            hand: Hand::Right,
+            posture: Posture::Sits,
+            rig,
+            water,
+            scuppers: Scuppers::Open,
+            seat: SeatHeight::Low,
+            raised: 0.0,
+            capacity_weight: 0.5,
+            capacity_school: CapacitySchool::default(),
+            stability_school: StabilitySchool::default(),
+            deck: DeckUse::default(),
+            demands: DemandUse::default(),
+            must: MustHaves::default(),
+            outing: Outing::default(),
+            wishes: Wishes::default(),
+            known: None,
+            at_hand: Arc::from([]),
+        }
+    }
+
     /// The same with what a shelf has that might come along so that a thing finds a
     /// place: adapters, holders, and what is for the same as something on the rig.
     #[must_use]
@@ -149,17 +176,18 @@ impl Brief {
     /// the same figures on every hull.
     #[must_use]
     pub fn floating_part(&self, guides: &Guides) -> Self {
+        let silent = Self::plain(self.crew, self.rig.clone(), self.limits(guides));
         Self {
-            water: self.limits(guides),
-            capacity_weight: 0.5,
-            capacity_school: CapacitySchool::default(),
-            stability_school: StabilitySchool::default(),
-            deck: DeckUse::default(),
-            demands: DemandUse::default(),
-            must: MustHaves::default(),
-            outing: Outing::default(),
-            wishes: Wishes::default(),
-            known: None,
+            water: silent.water,
+            capacity_weight: silent.capacity_weight,
+            capacity_school: silent.capacity_school,
+            stability_school: silent.stability_school,
+            deck: silent.deck,
+            demands: silent.demands,
+            must: silent.must,
+            outing: silent.outing,
+            wishes: silent.wishes,
+            known: silent.known,
             ..self.clone()
         }
     }

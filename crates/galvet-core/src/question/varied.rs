@@ -15,21 +15,11 @@ pub fn catch_line(mass: f64) -> RigLine {
         zones: vec![ZoneKind::TankWell],
         ..Gear::plain("catch", "fish kept", Category::Fish, mass, None)
     };
-    let (place, height) = RigLine::USUAL;
     RigLine {
-        item: "fish kept".to_owned(),
-        gear: None,
         thing: Some(Arc::new(thing)),
         importance: Importance::Want,
-        within: String::new(),
-        count: 1,
         dry_mass: 0.0,
-        loaded_mass: mass,
-        place,
-        height,
-        offset: 0.0,
-        energy: 0.0,
-        chemistry: None,
+        ..RigLine::plain("fish kept", mass)
     }
 }
 

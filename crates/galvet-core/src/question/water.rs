@@ -62,6 +62,29 @@ pub struct Water {
 }
 
 impl Water {
+    /// A quiet lake of fresh water, which asks nothing else of a hull: the lake's guide
+    /// values (handbook, chapter 4).
+    #[must_use]
+    pub fn lake() -> Self {
+        Self {
+            key: "lake".to_owned(),
+            name: "lake".to_owned(),
+            density: 1000.0,
+            freeboard: 0.15,
+            floor_clearance: 0.01,
+            working_share: 0.8,
+            least_depth: 0.4,
+            conditions: String::new(),
+            standing: StandingUse::Wanted,
+            capacity_weight: 0.5,
+            reserve_share: 0.2,
+            must_drain: false,
+            plugs_allowed: true,
+            demands: Vec::new(),
+            cautions: Vec::new(),
+        }
+    }
+
     /// Accepted densities, kg/m³.
     pub const DENSITY: Bounds = Bounds::new("water density", Dimension::Ratio, 990.0, 1035.0);
     /// Accepted least freeboards, m.
@@ -111,21 +134,8 @@ mod tests {
 
     fn saying(conditions: &str) -> Water {
         Water {
-            key: "w".into(),
-            name: "w".into(),
-            density: 1000.0,
-            freeboard: 0.15,
-            floor_clearance: 0.01,
-            working_share: 0.8,
-            least_depth: 0.4,
             conditions: conditions.into(),
-            standing: StandingUse::Wanted,
-            capacity_weight: 0.5,
-            reserve_share: 0.2,
-            must_drain: false,
-            plugs_allowed: true,
-            demands: Vec::new(),
-            cautions: Vec::new(),
+            ..Water::lake()
         }
     }
 

@@ -159,6 +159,18 @@ pub struct Ranking {
     pub ruled_out: Vec<RuledOut>,
 }
 
+impl Ranking {
+    /// Figures of a hull, ranked or ruled out; `None` where it has none, or is not here.
+    #[must_use]
+    pub fn assessment(&self, key: &str) -> Option<&Arc<Assessment>> {
+        let ranked = self.ranked.iter().map(|r| &r.assessment);
+        let out = self.ruled_out.iter();
+        let out = out.filter_map(|o| o.assessment.as_ref());
+        let mut all = ranked.chain(out);
+        all.find(|a| a.setup.posterior.survey.key == key)
+    }
+}
+
 /// A hull that is to be ranked: its record, and its figures under the floating
 /// part of the brief or why it has none.
 pub type Candidate = (Arc<Survey>, Result<Arc<Assessment>, CannotFloat>);

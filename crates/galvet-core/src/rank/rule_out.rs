@@ -4,7 +4,7 @@ use super::peril::{self, Peril};
 use super::reason::{Code, Reason};
 use super::{demands, wishes};
 use crate::base::{Dimension, Keyed};
-use crate::figures::{Assessment, Quantity, Range, WaterLimit};
+use crate::figures::{Assessment, Deciding, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
 use crate::hull::{
     Construction, Fitting, FittingKind, Measure, Recess, drains, fittings, holds_water,
@@ -40,7 +40,7 @@ fn tender(assessment: &Assessment) -> Option<Reason> {
     let rooms = assessment
         .sample
         .iter()
-        .map(|v| v.get(Quantity::LeanRoom).unwrap_or(0.0));
+        .map(|v| v.get(Deciding::LeanRoom).unwrap_or(0.0));
     let room = Range::of(rooms.zip(weights.iter().copied()))?.p50;
     let least = assessment.setup.guides()[Guide::TooTender];
     (room < least).then(|| Reason::by(Code::TooTender, room, Dimension::ShortLength))

@@ -2,7 +2,7 @@
 
 use crate::base::words;
 use crate::crew::Posture;
-use crate::figures::{Assessment, Quantity, Range};
+use crate::figures::{Assessment, Deciding, Quantity, Range};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Measure, Survey};
 use crate::question::{Brief, CapacitySchool, StabilitySchool, StandingUse};
@@ -116,7 +116,7 @@ pub enum Axis {
 type Figure = Option<(f64, f64)>;
 
 /// Who is scored under which question.
-struct Judge<'a, F: Fn(Quantity) -> Figure> {
+struct Judge<'a, F: Fn(Deciding) -> Figure> {
     figure: F,
     survey: &'a Survey,
     brief: &'a Brief,
@@ -130,46 +130,46 @@ struct Judge<'a, F: Fn(Quantity) -> Figure> {
     missing: Vec<Missing>,
 }
 
-impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
+impl<F: Fn(Deciding) -> Figure> Judge<'_, F> {
     /// Points of a figure; a figure that holds in part of the shapes counts by
     /// its share, one not known earns nothing and is noted.
-    fn points(&mut self, quantity: Quantity, scale: Scale) -> f64 {
-        match (self.figure)(quantity) {
+    fn points(&mut self, which: Deciding, scale: Scale) -> f64 {
+        match (self.figure)(which) {
             Some((value, share)) => share * scale.points(value),
             None => {
-                self.missing.push(Missing::Figure(quantity));
+                self.missing.push(Missing::Figure(which.quantity()));
                 0.0
             }
         }
     }
 
     fn capacity(&mut self) -> f64 {
-        let load = (self.figure)(Quantity::Counted).map_or(1.0, |f| f.0.max(1.0));
+        let load = (self.figure)(Deciding::Counted).map_or(1.0, |f| f.0.max(1.0));
         let Scale { nothing, hundred } = self.scales.margin;
         let scale = Scale {
             nothing: nothing * load,
             hundred: hundred * load,
         };
-        self.points(margin(self.brief.capacity_school), scale)
+        self.points(deciding(self.brief.capacity_school), scale)
     }
 
     fn stability(&mut self) -> f64 {
         let scales = *self.scales;
         let share = self.brief.water.reserve_share;
         let seated = |judge: &mut Self| {
-            let lean = judge.points(Quantity::LeanRoom, scales.lean);
-            let reserve = judge.points(Quantity::Reserve, scales.reserve);
+            let lean = judge.points(Deciding::LeanRoom, scales.lean);
+            let reserve = judge.points(Deciding::Reserve, scales.reserve);
             let reach = if judge.out_of_reach { 0.0 } else { 1.0 };
             reach * ((1.0 - share) * lean + share * reserve)
         };
         // Where nobody stands up on this water, who does is held against its roughness.
         let nobody_stands = self.brief.water.standing == StandingUse::No;
-        let standing = |judge: &mut Self| judge.points(Quantity::StandingSupport, scales.support);
+        let standing = |judge: &mut Self| judge.points(Deciding::StandingSupport, scales.support);
         match self.brief.stability_school {
             StabilitySchool::TapeMeasure => self.tape_measure(),
-            StabilitySchool::SeatedFeel => self.points(Quantity::Stiffness, scales.stiffness),
+            StabilitySchool::SeatedFeel => self.points(Deciding::Stiffness, scales.stiffness),
             StabilitySchool::StandingSupport => standing(self),
-            StabilitySchool::RoughWater => self.points(Quantity::Reserve, scales.reserve),
+            StabilitySchool::RoughWater => self.points(Deciding::Reserve, scales.reserve),
             StabilitySchool::ByPosture => match self.brief.posture {
                 Posture::Stands if nobody_stands => standing(self).min(seated(self)),
                 Posture::Stands => standing(self),
@@ -184,7 +184,7 @@ impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
         self.missing
             .extend(missing.into_iter().map(Missing::Measure));
         // A rule of thumb knows nothing of capsizing; the ranking does.
-        let stays = (self.figure)(Quantity::LeanRoom).map_or(0.0, |f| f.1);
+        let stays = (self.figure)(Deciding::LeanRoom).map_or(0.0, |f| f.1);
         stays * points
     }
 
@@ -211,15 +211,19 @@ impl<F: Fn(Quantity) -> Figure> Judge<'_, F> {
     }
 }
 
+const fn deciding(school: CapacitySchool) -> Deciding {
+    match school {
+        CapacitySchool::Tightest => Deciding::BindingMargin,
+        CapacitySchool::Label => Deciding::LabelMargin,
+        CapacitySchool::WorkingShare => Deciding::WorkingMargin,
+        CapacitySchool::Waterline => Deciding::WaterlineMargin,
+    }
+}
+
 /// The margin a school goes by.
 #[must_use]
 pub const fn margin(school: CapacitySchool) -> Quantity {
-    match school {
-        CapacitySchool::Tightest => Quantity::BindingMargin,
-        CapacitySchool::Label => Quantity::LabelMargin,
-        CapacitySchool::WorkingShare => Quantity::WorkingMargin,
-        CapacitySchool::Waterline => Quantity::WaterlineMargin,
-    }
+    deciding(school).quantity()
 }
 
 /// The figure that speaks for a school in a sentence.
@@ -271,9 +275,9 @@ pub fn tape_measure(survey: &Survey) -> (f64, Vec<Measure>) {
 #[must_use]
 pub fn score(assessment: &Assessment, brief: &Brief, scales: &Scales) -> Score {
     let up = assessment.share(crate::float::Fate::is_rest);
-    let figure = |q| {
+    let figure = |which: Deciding| {
         assessment
-            .range(q)
+            .range(which.quantity())
             .map(|Range { p50, share, .. }| (p50, share.min(up)))
     };
     let unmet = super::demands::cost(assessment, brief);
@@ -295,12 +299,12 @@ pub fn score_shape(
     } else {
         0.0
     };
-    let figure = |q| assessment.sample[shape].get(q).map(|v| (v, up));
+    let figure = |which| assessment.sample[shape].get(which).map(|v| (v, up));
     judge(figure, assessment, brief, scales, unmet)
 }
 
 fn judge(
-    figure: impl Fn(Quantity) -> Figure,
+    figure: impl Fn(Deciding) -> Figure,
     assessment: &Assessment,
     brief: &Brief,
     scales: &Scales,

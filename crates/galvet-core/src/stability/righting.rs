@@ -135,6 +135,20 @@ impl<'a, const N: usize> Walk<'a, N> {
         (Arm::of(self.body, self.weight, &settled), settled)
     }
 
+    /// The arms at `heels` rad, rising from 0 at `upright`, with the attitudes and
+    /// integrals they were read off.
+    #[must_use]
+    pub fn along(mut self, heels: &[f64], upright: &Settled<N>) -> Vec<(Arm<N>, Settled<N>)> {
+        let at = |&heel: &f64| {
+            if heel == 0.0 {
+                (Arm::of(self.body, self.weight, upright), upright.clone())
+            } else {
+                self.step(heel)
+            }
+        };
+        heels.iter().map(at).collect()
+    }
+
     fn guess(&self, heel: f64) -> Start<N> {
         let step = heel - self.last.heel;
         let mut draft = self.last.turned(heel);
@@ -176,33 +190,10 @@ pub fn righting<const N: usize>(
     heels: &[f64],
     accuracy: Accuracy,
 ) -> Vec<Arm<N>> {
-    walked(body, outline, weight, density, upright, heels, accuracy)
+    Walk::new(body, outline, weight, density, upright, accuracy)
+        .along(heels, upright)
         .into_iter()
         .map(|(arm, _)| arm)
-        .collect()
-}
-
-/// As [`righting`], with the attitudes and integrals the arms were read off.
-#[must_use]
-pub fn walked<const N: usize>(
-    body: &Body<N>,
-    outline: &Outline<N>,
-    weight: &Weight<N>,
-    density: f64,
-    upright: &Settled<N>,
-    heels: &[f64],
-    accuracy: Accuracy,
-) -> Vec<(Arm<N>, Settled<N>)> {
-    let mut walk = Walk::new(body, outline, weight, density, upright, accuracy);
-    heels
-        .iter()
-        .map(|&heel| {
-            if heel == 0.0 {
-                (Arm::of(body, weight, upright), upright.clone())
-            } else {
-                walk.step(heel)
-            }
-        })
         .collect()
 }
 

@@ -237,17 +237,33 @@ impl Engine<'_> {
             let zones = gear.map_or(&[][..], |g| &g.zones);
             kind.and_then(|a| zones.iter().position(|&z| z == a.kind))
         };
-        // It went into an empty place, so what else is there leaves no room.
-        let crowded = self.choices[i].iter().find_map(|c| match c.place {
-            Place::Area(_) | Place::Rail(_) | Place::Socket(_) => Some(self.name_of(c.place)),
-            _ => None,
+        let rank = |name: &str| liked(name).unwrap_or(usize::MAX);
+        // It went into an empty place, so what else is there leaves no room: where it was
+        // meant to go, else what is made to hold, before a bare side.
+        let crowded = self.choices[i].iter().filter_map(|c| {
+            let last = match c.place {
+                Place::Socket(_) => 0,
+                Place::Area(_) => 1,
+                Place::Rail(r) if self.chooser.space.rails[r].track => 2,
+                Place::Rail(_) => 3,
+                _ => return None,
+            };
+            Some((last, self.name_of(c.place)))
         });
+        let crowded = crowded.min_by_key(|(last, name)| (rank(name), *last));
+        let crowded = crowded.map(|(_, name)| name);
         let nearest = self.refused[i].iter().min_by_key(|r| match r.code {
             // The place that was meant, before any other there is.
             RefusedBy::NotThere => (0, r.code),
-            code => (liked(&r.place).unwrap_or(usize::MAX), code),
+            code => (rank(&r.place), code),
         });
         let why = match (crowded, nearest) {
+            // Too large for where it is meant to go, whatever room there is elsewhere.
+            (Some(place), Some(refusal))
+                if refusal.code != RefusedBy::NotThere && rank(&refusal.place) < rank(&place) =>
+            {
+                refusal.clone()
+            }
             (Some(place), _) => Refusal {
                 code: RefusedBy::NoRoom,
                 place,

@@ -7,21 +7,18 @@
 
 use galvet_core::base::Lanes;
 use galvet_core::body::{Body, EdgePoint, Frame, Shape, gauss_legendre};
-use galvet_core::crew::{Crew, Hand, Posture, SeatHeight};
+use galvet_core::crew::{Crew, Posture};
 use galvet_core::figures::{Assessment, Quantity, Values};
 use galvet_core::float::{Accuracy, Settled, Start, Weight, settle};
 use galvet_core::guide::Guides;
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Fitout, Looked, Measure, Origin, Propulsion, Reading,
-    Scuppers, Source, Station, Survey,
+    Source, Station, Survey,
 };
 use galvet_core::plausible::Posterior;
-use galvet_core::question::{
-    Brief, CapacitySchool, DeckUse, DemandUse, MustHaves, Outing, StabilitySchool, StandingUse,
-    Water, Wishes,
-};
+use galvet_core::question::{Brief, Water};
 use galvet_core::rank::{Ranking, Scales, rank, score};
-use galvet_core::rig::{Importance, Rig, RigLine};
+use galvet_core::rig::{Rig, RigLine};
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
@@ -29,6 +26,43 @@ pub mod families;
 
 /// Fresh water, kg/m³.
 pub const FRESH: f64 = 1000.0;
+
+/// A tunnel-bottomed sit-on-top 3.7 × 0.88 m of 45 kg, with more readings.
+pub fn tunnel(more: &[(Measure, f64)]) -> Survey {
+    let plain = [
+        (Measure::Length, 3.7),
+        (Measure::Beam, 0.88),
+        (Measure::FittedWeight, 45.0),
+    ];
+    let readings = [&plain, more].concat();
+    survey(Construction::SitOnTop, BottomShape::Tunnel, &readings)
+}
+
+/// One of a fleet under its own name: of that length and beam, a tunnel 36 kg in weight
+/// with a known floor and seat.
+pub fn one_of_many(key: &str, [length, beam]: [f64; 2], more: &[(Measure, f64)]) -> Survey {
+    let plain = [
+        (Measure::Length, length),
+        (Measure::Beam, beam),
+        (Measure::FittedWeight, 36.0),
+        (Measure::FloorHeight, 0.135),
+        (Measure::SeatLow, 0.1),
+    ];
+    let readings = [&plain, more].concat();
+    let mut hull = survey(Construction::SitOnTop, BottomShape::Tunnel, &readings);
+    hull.key = key.to_owned();
+    hull.model = key.to_owned();
+    hull
+}
+
+/// What a hull that does not rest has none of.
+pub const AT_REST: [Quantity; 5] = [
+    Quantity::Draft,
+    Quantity::Trim,
+    Quantity::Freeboard,
+    Quantity::WaterlineMargin,
+    Quantity::LeanRoom,
+];
 
 /// A survey with the readings given, all by tape.
 pub fn survey(
@@ -107,73 +141,22 @@ pub fn box_hull(construction: Construction, length: f64, beam: f64, depth: f64) 
     hull
 }
 
-/// Fresh, quiet water with the lake's limits.
-pub fn lake() -> Water {
-    Water {
-        key: "lake".into(),
-        name: "lake".into(),
-        density: FRESH,
-        freeboard: 0.15,
-        floor_clearance: 0.01,
-        working_share: 0.8,
-        least_depth: 0.4,
-        conditions: String::new(),
-        standing: StandingUse::Wanted,
-        capacity_weight: 0.5,
-        reserve_share: 0.2,
-        must_drain: false,
-        plugs_allowed: true,
-        demands: Vec::new(),
-        cautions: Vec::new(),
-    }
-}
-
 /// A rig of one line.
 pub fn rig(mass: f64, place: f64, height: f64) -> Rig {
     Rig {
         key: "fixture".into(),
         name: "Fixture".into(),
         lines: vec![RigLine {
-            gear: None,
-            item: "kit".into(),
-            thing: None,
-            importance: Importance::Must,
-            within: String::new(),
-            count: 1,
-            dry_mass: mass,
-            loaded_mass: mass,
             place,
             height,
-            offset: 0.0,
-            energy: 0.0,
-            chemistry: None,
+            ..RigLine::plain("kit", mass)
         }],
     }
 }
 
 /// A brief on the lake, seated, scuppers open.
 pub fn brief(mass: f64, stature: f64, rig: Rig) -> Brief {
-    Brief {
-        crew: Crew::new(mass, stature).unwrap(),
-        others: Vec::new(),
-        hand: Hand::Right,
-        posture: Posture::Sits,
-        rig,
-        water: lake(),
-        scuppers: Scuppers::Open,
-        seat: SeatHeight::Low,
-        raised: 0.0,
-        capacity_weight: 0.5,
-        capacity_school: CapacitySchool::default(),
-        stability_school: StabilitySchool::default(),
-        deck: DeckUse::default(),
-        demands: DemandUse::default(),
-        must: MustHaves::default(),
-        outing: Outing::default(),
-        wishes: Wishes::default(),
-        known: None,
-        at_hand: std::sync::Arc::from([]),
-    }
+    Brief::plain(Crew::new(mass, stature).unwrap(), rig, Water::lake())
 }
 
 /// The shape of the handbook's prototype (chapter 2, below the sanity table).

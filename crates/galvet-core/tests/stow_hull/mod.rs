@@ -2,7 +2,7 @@
 //! by its own reckoning.
 #![allow(dead_code, reason = "each test file uses its own part")]
 
-use crate::common::{rig as line_rig, survey};
+use crate::common::survey;
 use galvet_core::crew::{Hand, Posture};
 use galvet_core::gear::{Category, Fixing, Gear, Needs};
 use galvet_core::guide::Guides;
@@ -30,25 +30,12 @@ impl Dice {
     }
 }
 
-pub fn zone(name: &str, kind: ZoneKind, [from, to, width]: [f64; 3]) -> Zone {
+pub fn zone(name: &str, kind: ZoneKind, place: [f64; 3]) -> Zone {
     Zone {
-        name: name.into(),
-        kind,
-        from,
-        to,
-        width,
-        offset: 0.0,
-        height: None,
-        height_at_lid: None,
-        floor: None,
-        opening: None,
         dryness: Some(Dryness::Open),
-        reach: None,
         underside_reachable: Some(true),
-        non_slip: None,
-        padded: None,
         source: Source::Tape,
-        date: String::new(),
+        ..Zone::plain(name, kind, place)
     }
 }
 
@@ -100,7 +87,7 @@ pub fn gear(key: &str, mass: f64, size: [f64; 3]) -> Gear {
 }
 
 pub fn line(gear: &Gear) -> RigLine {
-    line_rig(0.0, 0.72, 0.1).lines[0].clone().is(gear)
+    RigLine::plain("", 0.0).is(gear)
 }
 
 pub fn rig(lines: Vec<RigLine>) -> Rig {

@@ -413,6 +413,7 @@ pub fn write(shelf: &[Gear]) -> Result<String, csv::Error> {
 
 #[cfg(test)]
 mod tests {
+    use super::super::told;
     use super::*;
 
     const HEAD: &str = "key,name,category,dry_weight_lb,length_cm,width_cm,height_cm,colour\n";
@@ -463,11 +464,7 @@ mod tests {
         let text = format!(
             "{HEAD}a,a,crates,heavy,40,33,28,\nb,b,hats,5,40,33,28,\na-1,c,crates,5,40,,28,\n"
         );
-        let all: Vec<String> = read("g.csv", &text)
-            .unwrap_err()
-            .iter()
-            .map(ToString::to_string)
-            .collect();
+        let all = told(&read("g.csv", &text).unwrap_err());
         assert!(all[0].contains("line 2, column dry_weight_lb"), "{all:?}");
         assert!(
             all[1].contains("line 3") && all[1].contains("hats"),

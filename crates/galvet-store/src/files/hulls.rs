@@ -389,6 +389,7 @@ fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> 
 
 #[cfg(test)]
 mod tests {
+    use super::super::told;
     use super::*;
 
     const HEAD: &str = "key,maker,model,construction,length,beam_cm,bare_weight_lb,colour\n";
@@ -420,12 +421,7 @@ mod tests {
         let text = format!(
             "{HEAD}a-1,Made,Up,raft,3.7,86,,\nA 2,Made,Up,board,37 m,86 (rumour),,\na-1,,,board,,,,\n"
         );
-        let errors: Vec<String> = read("h.csv", &text)
-            .unwrap_err()
-            .iter()
-            .map(ToString::to_string)
-            .collect();
-        let all = errors.join("\n");
+        let all = told(&read("h.csv", &text).unwrap_err()).join("\n");
         assert!(
             all.contains("h.csv, line 2, column construction: “raft”"),
             "{all}"

@@ -47,6 +47,12 @@ pub fn units_of(header: &str) -> Vec<(String, &'static str)> {
     unstated::named(header, dimension)
 }
 
+/// What is said of each mistake.
+#[cfg(test)]
+fn told(mistakes: &[FileError]) -> Vec<String> {
+    mistakes.iter().map(ToString::to_string).collect()
+}
+
 /// Largest file taken in on a page, or out of a pipe, bytes.
 pub const LARGEST: usize = 32 * 1024 * 1024;
 

@@ -12,6 +12,7 @@ use galvet_core::hull::Survey;
 use galvet_core::plausible::{DEFAULT_SIZE, Posterior};
 use galvet_core::question::Brief;
 use galvet_core::rank::{Candidate, judge};
+use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Known, State};
 use rayon::prelude::*;
 use sha2::{Digest as _, Sha256};
@@ -27,6 +28,17 @@ pub struct Hull {
     pub known: Option<(i64, Known)>,
     /// The record.
     pub survey: Arc<Survey>,
+}
+
+impl Hull {
+    /// Hulls as a new database keeps them: each at its first revision.
+    pub fn first_kept<'a>(records: impl Iterator<Item = &'a HullRecord>) -> Vec<Self> {
+        let kept = (1..).zip(records).map(|(id, record)| Self {
+            known: Some((0, Known { id, revision: 1 })),
+            survey: Arc::new(record.survey.clone()),
+        });
+        kept.collect()
+    }
 }
 
 /// Epoch, id and revision of a record.
@@ -265,22 +277,14 @@ mod tests {
     use crate::answer::Patient;
     use crate::demo_data;
     use crate::question::Ask;
-    use galvet_store::files::hulls::HullRecord;
     use std::sync::atomic::{AtomicUsize, Ordering};
 
     fn at(change: i64) -> State {
         State { epoch: 0, change }
     }
 
-    /// Hulls as a database keeps them, at their first revision.
     fn kept(records: &[HullRecord]) -> Vec<Hull> {
-        (1..)
-            .zip(records)
-            .map(|(id, record)| Hull {
-                known: Some((0, Known { id, revision: 1 })),
-                survey: Arc::new(record.survey.clone()),
-            })
-            .collect()
+        Hull::first_kept(records.iter())
     }
 
     #[test]

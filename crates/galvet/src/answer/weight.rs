@@ -11,8 +11,8 @@ use galvet_core::stow::{Layout, Stowed};
 /// Words, record and what a hull's bodies are drawn from.
 const RECORD: usize = 9 * 1024;
 /// Drawings and words of a hull, made when somebody looks: one whole portrait is 10 kB,
-/// a row's section 1.
-const LOOKED_AT: usize = 4 * 1024;
+/// a row's section 1, what else is reckoned for it 2.
+const LOOKED_AT: usize = 6 * 1024;
 /// The names of a thing and of its place.
 const NAMES: usize = 96;
 /// What is left of the deck, place by place.
@@ -42,14 +42,10 @@ pub(super) fn figures(figures: &Figures) -> usize {
     };
     let a = &afloat.assessment;
     let per_shape = size_of::<Kept>() + size_of::<Fate>();
-    let setups = std::iter::once(&a.setup).chain(a.hours().map(|(_, setup)| setup));
-    let laid: usize = setups
-        .map(|setup| size_of::<Setup>() + layout(&setup.loads.layout))
-        .sum();
     a.sample.len() * per_shape
         + size_of::<Setup>()
         + Quantity::COUNT * size_of::<Option<Range>>()
-        + laid
+        + layout(&a.setup.loads.layout)
         + LOOKED_AT
 }
 

@@ -37,7 +37,7 @@ pub struct Args {
     /// Hulls, CSV; the demo's where left out
     #[arg(long, value_name = "FILE")]
     hulls: Option<PathBuf>,
-    /// Which of its plausible shapes: middle, or a number from 0
+    /// Which of its possible shapes: middle, or a number from 0
     #[arg(long, default_value = "middle", value_parser = shape)]
     shape: Shape,
 }

@@ -54,7 +54,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         let name = path
             .file_name()
             .map_or(file.clone(), |n| n.to_string_lossy().into_owned());
-        let progress = Progress::over(incoming.catalogue.hulls.len(), "hulls taken in");
+        let progress = Progress::over(incoming.catalogue.hulls.len(), "hulls imported");
         let done = take_in(&store, WHO, &name, &incoming, |_| {
             progress.step();
             choice

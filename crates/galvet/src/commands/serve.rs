@@ -16,8 +16,8 @@ use std::sync::Arc;
 ///
 /// The data directory is made on the first run, with the water types as
 /// shipped. An older database is copied aside before it is brought up to date.
-/// Guide values of your own go into guides.json there; the page "How Galvet
-/// reckons" names them all.
+/// Guide values of your own go into guides.json there; the page "Methods" names
+/// them all.
 #[derive(Debug, clap::Args)]
 #[command(
     after_help = "Examples:\n  galvet serve\n  galvet serve --data /srv/galvet --listen 127.0.0.1:8080\n  galvet serve --listen 0.0.0.0:8080 --host kayaks.example --open\n\nExit codes: 0 stopped, 2 could not start."

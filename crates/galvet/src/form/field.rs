@@ -10,6 +10,8 @@ use galvet_core::base::{
 pub enum Takes {
     /// One line.
     Line,
+    /// A figure: on a phone, by the keys for numbers.
+    Number,
     /// Several.
     Lines,
     /// One of several words: what is sent, and what it is called.
@@ -197,7 +199,13 @@ pub fn number<D: 'static, T: Holds + 'static>(
         at(d).hold(Some(read));
         Ok(())
     };
-    Field::new(name, label, Takes::Line, show, set)
+    // Those keys have no minus.
+    let takes = if bounds.lo < 0.0 {
+        Takes::Line
+    } else {
+        Takes::Number
+    };
+    Field::new(name, label, takes, show, set)
 }
 
 /// A share, 0 to 1, typed in percent.
@@ -228,7 +236,7 @@ pub fn percent<D: 'static, T: Holds + 'static>(
         at(d).hold(Some(read));
         Ok(())
     };
-    Field::new(name, label, Takes::Line, show, set)
+    Field::new(name, label, Takes::Number, show, set)
 }
 
 /// What a whole number can be held by.
@@ -259,6 +267,17 @@ impl Counts for u8 {
         let narrow = Self::try_from(number.unwrap_or(0));
         *self = narrow.unwrap_or(*self);
         narrow.is_ok()
+    }
+}
+
+impl Counts for u32 {
+    fn held(&self) -> Option<u16> {
+        u16::try_from(*self).ok().filter(|n| *n > 0)
+    }
+
+    fn hold(&mut self, number: Option<u16>) -> bool {
+        *self = number.unwrap_or(0).into();
+        true
     }
 }
 
@@ -295,7 +314,7 @@ pub fn count<D: 'static, T: Counts + 'static>(
         let problem = || format!("write a whole number, {lo} to {hi}");
         taken.then_some(()).ok_or_else(problem)
     };
-    Field::new(name, label, Takes::Line, show, set)
+    Field::new(name, label, Takes::Number, show, set)
 }
 
 fn known<T: Keyed>(typed: &str) -> Result<T, String> {

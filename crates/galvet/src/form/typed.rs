@@ -2,7 +2,7 @@
 //! is kept with the field's name.
 
 use super::refusal::Mistakes;
-use galvet_core::base::{Bare, Bounds, Dimension, System, day};
+use galvet_core::base::{Bare, Bounds, Dimension, System};
 use std::collections::HashMap;
 
 /// The unit a bare length has; SI for what is no length.
@@ -82,18 +82,6 @@ impl<'a> Typed<'a> {
     /// What stands in a field; empty where nothing does.
     pub(crate) fn text(&self, name: &str) -> &'a str {
         self.form.get(name).map_or("", |text| text.trim())
-    }
-
-    /// A day; `today` where none was written.
-    pub(crate) fn day(&mut self, field: &str, today: &str) -> String {
-        let text = self.text(field);
-        if text.is_empty() {
-            return today.to_owned();
-        }
-        day(text).unwrap_or_else(|problem| {
-            self.mistakes.insert(field.to_owned(), problem.to_string());
-            String::new()
-        })
     }
 
     /// A number that must be there; a percent or a degree sign may stand behind it.

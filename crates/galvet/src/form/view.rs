@@ -45,6 +45,8 @@ pub struct FieldView {
     pub words: Words,
     /// Whether it has room for several lines.
     pub long: bool,
+    /// Whether it is a figure.
+    pub number: bool,
     /// Whether it is ticked or not.
     pub tick: bool,
 }
@@ -69,6 +71,7 @@ impl FieldView {
             mistake: not_taken.mistake(&field.name),
             words,
             long: field.takes == Takes::Lines,
+            number: field.takes == Takes::Number,
             tick: field.takes == Takes::Tick,
             value,
         }

@@ -2,6 +2,7 @@
 //! in and change them.
 
 mod kept;
+mod line;
 mod rig;
 mod thing;
 mod variant;
@@ -9,6 +10,7 @@ mod water;
 mod weigh;
 
 pub(crate) use kept::{Kept, form_of, keep_record};
+pub(crate) use line::{form_of_line, keep_line};
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub(crate) use thing::ThingDraft;
 pub use variant::{kept_already, put_variant, rig_with};

@@ -37,7 +37,7 @@ pub fn new_rig(name: &str) -> Result<Rig, NameError> {
 /// # Errors
 /// [`StoreError`].
 pub fn put_rig(store: &Store, who: &str, mut rig: Rig) -> Result<String, StoreError> {
-    let label = format!("rig “{}” begun", rig.name);
+    let label = format!("rig “{}” started", rig.name);
     store.write(who, &label, |door| {
         rig.key = free_slug(door, Kind::Rig, &slug_of(&rig.name, "rig"))?;
         let key = rig.key.clone();
@@ -55,13 +55,13 @@ pub fn edit_rig(
     who: &str,
     slug: &str,
     label: &str,
-    change: impl Fn(&mut Rig) -> Result<(), String>,
+    change: impl Fn(&mut Rig) -> Result<(), Refusal>,
 ) -> Result<(), EditError> {
     super::edit(store, (who, label), (Kind::Rig, slug), |record| {
         let Record::Rig(rig) = record else {
             return Err(Refusal::from("that is no rig"));
         };
-        Ok(change(rig)?)
+        change(rig)
     })
 }
 

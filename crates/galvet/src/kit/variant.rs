@@ -60,7 +60,7 @@ pub fn put_variant(
     mut rig: Rig,
     (hull, was): (&str, &str),
 ) -> Result<String, StoreError> {
-    let label = format!("rig “{}” begun", rig.name);
+    let label = format!("rig “{}” started", rig.name);
     let record = store.record(Kind::Hull, hull)?;
     store.write(who, &label, |door| {
         rig.key = free_slug(door, Kind::Rig, &slug_of(&rig.name, "rig"))?;

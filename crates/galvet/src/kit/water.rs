@@ -20,19 +20,15 @@ impl Kept for Water {
         Self {
             key: String::new(),
             name: String::new(),
-            density: 1000.0,
             freeboard: 0.18,
             floor_clearance: 0.02,
             working_share: 0.7,
             least_depth: 0.5,
-            conditions: String::new(),
             standing: StandingUse::Brief,
-            capacity_weight: 0.5,
             reserve_share: 0.3,
             must_drain: true,
             plugs_allowed: false,
-            demands: Vec::new(),
-            cautions: Vec::new(),
+            ..Self::lake()
         }
     }
 

@@ -225,17 +225,17 @@ fn figures(a: &Assessment) -> Figures {
             fates.insert(key.to_owned(), json!(a.share(|f| f.key() == key)));
         }
     }
-    let weight = |setup, carriage| {
+    let weight = |setup: &_, carriage| {
         let [mass_kg, x_m, y_m, z_m] = a.floated_as(setup, carriage);
         json!({ "mass_kg": mass_kg, "x_m": x_m, "y_m": y_m, "z_m": z_m })
     };
-    let weights = |setup| {
+    let weights = |setup: &_| {
         let of = |carriage| weight(setup, carriage);
         json!({ "seated": of(Carriage::Seated), "at_the_feet": of(Carriage::AtTheFeet) })
     };
     let mut load = weights(&a.setup);
     for (hour, setup) in a.hours() {
-        load[format!("at_{}", hour.key())] = weights(setup);
+        load[format!("at_{}", hour.key())] = weights(&setup);
     }
     let worst = Quantity::ALL.iter().filter_map(|&q| {
         let hour = a.worst_at(q)?;

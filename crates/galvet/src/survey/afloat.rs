@@ -1,39 +1,60 @@
 //! What was measured afloat, as it is typed.
 
-use crate::form::{Mistakes, Typed};
-use galvet_core::base::{Bounds, Dimension, Keyed, System};
-use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading, Scuppers};
+use crate::form::{
+    Draft, Field, FormView, Group, Mistakes, NotTaken, Sent, Table, Typed, choice, day, number,
+    percent,
+};
+use galvet_core::base::{Bounds, Dimension, System};
+use galvet_core::hull::{Aboard, Datum, Evidence, FloatReading, Measure, Scuppers, Survey};
 use galvet_core::plausible::tilt::{Shift, Tilt, reduce};
 use std::collections::HashMap;
+use strum::{EnumMessage, IntoStaticStr, VariantArray};
 
 /// The tests that can be made.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, VariantArray, EnumMessage, IntoStaticStr)]
+#[strum(serialize_all = "kebab-case")]
 pub enum Test {
     /// Tape from floor or gunwale to the water at three places.
+    #[strum(message = "Float test: a tape from the floor to the water")]
     Heights,
     /// Length and beam at the water.
+    #[strum(message = "Waterline test: how long and how wide it is at the water")]
     Waterline,
     /// A weight moved sideways, the heel read.
+    #[strum(message = "Tilt test: a weight moved sideways, the heel read")]
     Tilt,
 }
 
-impl Test {
-    /// The test of a name in forms.
-    #[must_use]
-    pub fn from_key(key: &str) -> Option<Self> {
-        match key {
-            "heights" => Some(Self::Heights),
-            "waterline" => Some(Self::Waterline),
-            "tilt" => Some(Self::Tilt),
-            _ => None,
+/// The water it floats in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, VariantArray, EnumMessage, IntoStaticStr)]
+#[strum(serialize_all = "kebab-case")]
+enum FloatsIn {
+    /// A lake or river.
+    #[strum(message = "fresh")]
+    Fresh,
+    /// An estuary.
+    #[strum(message = "brackish")]
+    Brackish,
+    /// The sea.
+    #[strum(message = "salt")]
+    Salt,
+}
+
+impl FloatsIn {
+    /// kg/m³. Guide values; of fresh water the table's.
+    const fn density(self) -> f64 {
+        match self {
+            Self::Fresh => Evidence::FRESH,
+            Self::Brackish => 1010.0,
+            Self::Salt => 1025.0,
         }
     }
 }
 
-/// Places of the tape in a float test, from 1.
-pub const PLACES: usize = 3;
+/// Places of the tape in a float test.
+const PLACES: usize = 3;
 /// Shifts of a tilt test there is room for.
-pub const SHIFTS: usize = 6;
+const SHIFTS: usize = 6;
 
 /// A measurement understood.
 #[derive(Debug, Clone, PartialEq)]
@@ -47,86 +68,289 @@ pub struct Measured {
 const SHIFTED: Bounds = Bounds::new("the mass moved", Dimension::Mass, 0.5, 150.0);
 const WAY: Bounds = Bounds::new("the way moved", Dimension::ShortLength, -1.5, 1.5);
 const HEEL: Bounds = Bounds::new("the heel", Dimension::Angle, -25.0, 25.0);
-const PERCENT: Bounds = Bounds::new("the place along the hull", Dimension::Ratio, 0.0, 100.0);
 /// Accepted weights of the hull as it floats, kg.
 const HULL: Bounds = Bounds::new("the hull's weight", Dimension::Mass, 6.0, 150.0);
 
-impl Typed<'_> {
-    fn share(&mut self, name: &str) -> Option<f64> {
-        self.number(name, PERCENT).map(|percent| percent / 100.0)
-    }
+/// A test as its form takes it apart. What must be there and is not yet is no number.
+#[derive(Debug, Clone)]
+struct TestDraft {
+    test: Test,
+    aboard: Aboard,
+    water: FloatsIn,
+    scuppers: Scuppers,
+    date: String,
+    datum: Datum,
+    /// Where the tape was held, share of the length, and what it read, m.
+    heights: [(Option<f64>, Option<f64>); PLACES],
+    length: f64,
+    beam: f64,
+    hull: f64,
+    /// What was moved, kg, how far, m, and the heel it made, °.
+    shifts: [[Option<f64>; 3]; SHIFTS],
+}
 
-    fn aboard(&mut self) -> Option<Aboard> {
-        let mass = self.number("aboard", Evidence::MASS);
-        let place = self.share("aboard-place");
-        let height = self.number("aboard-height", Evidence::HEIGHT);
-        Some(Aboard {
-            mass: mass?,
-            place: place?,
-            height: height?,
-        })
-    }
-
-    fn heights(&mut self) -> Option<FloatReading> {
-        let datum = Datum::from_key(self.text("datum")).unwrap_or(Datum::Floor);
-        let mut heights = Vec::new();
-        for n in 1..=PLACES {
-            // A place left empty was not read.
-            if self.text(&format!("height-{n}")).is_empty() {
-                continue;
-            }
-            let place = self.share(&format!("place-{n}"));
-            let height = self.number(&format!("height-{n}"), Evidence::HEIGHT);
-            heights.push((place, height));
+impl TestDraft {
+    /// A test nobody has made yet, on a hull and a day.
+    fn usual(test: Test, survey: &Survey, date: &str) -> Self {
+        let weight = survey.value(Measure::FittedWeight);
+        let weight = weight.or_else(|| survey.value(Measure::BareWeight));
+        Self {
+            test,
+            aboard: Aboard {
+                mass: f64::NAN,
+                place: 0.54,
+                height: f64::NAN,
+            },
+            water: FloatsIn::Fresh,
+            scuppers: Scuppers::Open,
+            date: date.to_owned(),
+            datum: Datum::Floor,
+            heights: [0.25, 0.5, 0.75].map(|place| (Some(place), None)),
+            length: f64::NAN,
+            beam: f64::NAN,
+            hull: weight.unwrap_or(f64::NAN),
+            shifts: [[None; 3]; SHIFTS],
         }
-        if heights.is_empty() {
+    }
+
+    fn height<const N: usize>(&mut self) -> &mut Option<f64> {
+        &mut self.heights[N].1
+    }
+
+    fn place<const N: usize>(&mut self) -> &mut Option<f64> {
+        &mut self.heights[N].0
+    }
+
+    fn shift<const N: usize, const WHAT: usize>(&mut self) -> &mut Option<f64> {
+        &mut self.shifts[N][WHAT]
+    }
+
+    fn tape(&self, mistakes: &mut Mistakes) -> FloatReading {
+        let mut heights = Vec::new();
+        for (n, &(place, height)) in (1..).zip(&self.heights) {
+            // A place without a height was not read.
+            match (place, height) {
+                (Some(place), Some(height)) => heights.push((place, height)),
+                (None, Some(_)) => {
+                    let where_ = "say where the tape was held".to_owned();
+                    mistakes.insert(format!("place-{n}"), where_);
+                }
+                (_, None) => {}
+            }
+        }
+        if heights.is_empty() && mistakes.is_empty() {
             let needed = "hold the tape at one place at least, better at three".to_owned();
-            self.mistakes.insert(String::new(), needed);
+            mistakes.insert(String::new(), needed);
+        }
+        FloatReading::Heights {
+            datum: self.datum,
+            heights,
+        }
+    }
+
+    fn tilted(&self, mistakes: &mut Mistakes) -> Option<Tilt> {
+        let mut shifts = Vec::new();
+        for (n, shift) in (1..).zip(&self.shifts) {
+            match *shift {
+                [None, None, None] => {}
+                [Some(mass), Some(distance), Some(heel_deg)] => shifts.push(Shift {
+                    mass,
+                    distance,
+                    heel_deg,
+                }),
+                _ => {
+                    let names = ["moved", "way", "heel"].into_iter().zip(shift);
+                    for (name, _) in names.filter(|(_, figure)| figure.is_none()) {
+                        let all = "a shift needs its weight, its way and the heel".to_owned();
+                        mistakes.insert(format!("{name}-{n}"), all);
+                    }
+                }
+            }
+        }
+        if !mistakes.is_empty() {
             return None;
         }
-        let heights = heights.into_iter().map(|(p, h)| Some((p?, h?)));
-        let heights = heights.collect::<Option<_>>()?;
-        Some(FloatReading::Heights { datum, heights })
+        let tilt = reduce(&shifts, self.aboard.mass + self.hull);
+        tilt.map_err(|error| mistakes.insert(String::new(), error.to_string()))
+            .ok()
     }
 
-    fn waterline(&mut self) -> Option<FloatReading> {
-        let length = self.number("water-length", Evidence::WATERLINE);
-        let beam = self.number("water-beam", Evidence::WATERLINE);
-        Some(FloatReading::Waterline {
-            length: length?,
-            beam: beam?,
-        })
-    }
-
-    fn tilt(&mut self, aboard: Option<Aboard>) -> Option<Tilt> {
-        let hull = self.number("hull-mass", HULL);
-        let mut shifts = Vec::new();
-        for n in 1..=SHIFTS {
-            let names = ["moved", "way", "heel"].map(|name| format!("{name}-{n}"));
-            if names.iter().all(|name| self.text(name).is_empty()) {
-                continue;
+    /// What it comes to, with all that is wrong with it.
+    fn measured(self) -> Result<Measured, Mistakes> {
+        let (mut mistakes, mut tilt) = (Mistakes::new(), None);
+        let reading = match self.test {
+            Test::Heights => self.tape(&mut mistakes),
+            Test::Waterline => FloatReading::Waterline {
+                length: self.length,
+                beam: self.beam,
+            },
+            Test::Tilt => {
+                tilt = self.tilted(&mut mistakes);
+                let read = tilt.as_ref().ok_or_else(|| mistakes.clone())?;
+                FloatReading::Tilt {
+                    gm: read.gm,
+                    error: read.error,
+                    shifts: read.readings.clone(),
+                }
             }
-            let mass = self.number(&names[0], SHIFTED);
-            let distance = self.number(&names[1], WAY);
-            let heel_deg = self.number(&names[2], HEEL);
-            shifts.push((mass, distance, heel_deg));
+        };
+        if !mistakes.is_empty() {
+            return Err(mistakes);
         }
-        let shifts = shifts.into_iter().map(|(mass, distance, heel_deg)| {
-            Some(Shift {
-                mass: mass?,
-                distance: distance?,
-                heel_deg: heel_deg?,
+        let evidence = Evidence {
+            aboard: self.aboard,
+            density: self.water.density(),
+            scuppers: self.scuppers,
+            date: self.date,
+            reading,
+        };
+        let whole = |error: galvet_core::base::OutOfRange| [(String::new(), error.to_string())];
+        let evidence = evidence.check().map_err(|error| whole(error).into());
+        evidence.map(|evidence| Measured { evidence, tilt })
+    }
+}
+
+impl Draft for TestDraft {
+    type Record = Self;
+
+    fn of(draft: &Self) -> Self {
+        draft.clone()
+    }
+
+    fn made(self) -> Result<Self, Mistakes> {
+        self.clone().measured()?;
+        Ok(self)
+    }
+}
+
+/// The fields of one place of the tape.
+fn place<const N: usize>() -> [Field<TestDraft>; 2] {
+    let (n, at) = (N + 1, Evidence::PLACE);
+    [
+        percent(
+            &format!("place-{n}"),
+            &format!("{n}: held at, % from the bow"),
+            at,
+            TestDraft::place::<N>,
+        ),
+        number(
+            &format!("height-{n}"),
+            "above the water there",
+            Evidence::HEIGHT,
+            TestDraft::height::<N>,
+        ),
+    ]
+}
+
+/// The fields of one shift.
+fn shift<const N: usize>() -> [Field<TestDraft>; 3] {
+    let n = N + 1;
+    [
+        number(
+            &format!("moved-{n}"),
+            &format!("{n}: weight moved"),
+            SHIFTED,
+            TestDraft::shift::<N, 0>,
+        ),
+        number(
+            &format!("way-{n}"),
+            &format!("{n}: by, starboard +"),
+            WAY,
+            TestDraft::shift::<N, 1>,
+        ),
+        number(
+            &format!("heel-{n}"),
+            &format!("{n}: heel, degrees"),
+            HEEL,
+            TestDraft::shift::<N, 2>,
+        ),
+    ]
+}
+
+/// The form of a test.
+fn test_form(test: Test) -> Table<TestDraft> {
+    type D = TestDraft;
+    let aboard = vec![
+        number(
+            "aboard",
+            "weight aboard, all but the hull",
+            Evidence::MASS,
+            |d: &mut D| &mut d.aboard.mass,
+        ),
+        percent(
+            "aboard-place",
+            "its place, % from the bow",
+            Evidence::PLACE,
+            |d: &mut D| &mut d.aboard.place,
+        ),
+        number(
+            "aboard-height",
+            "its centre above the floor",
+            Evidence::HEIGHT,
+            |d: &mut D| &mut d.aboard.height,
+        )
+        .hint("of somebody seated: about a hand above the seat"),
+        choice("water-kind", "water", |d: &mut D| &mut d.water),
+        choice("scuppers-state", "scuppers meanwhile", |d: &mut D| {
+            &mut d.scuppers
+        }),
+        day("date", "day", |d: &mut D| &mut d.date),
+    ];
+    let read = match test {
+        Test::Heights => std::iter::once(choice("datum", "tape held at", |d: &mut D| &mut d.datum))
+            .chain(place::<0>())
+            .chain(place::<1>())
+            .chain(place::<2>())
+            .collect(),
+        Test::Waterline => vec![
+            number(
+                "water-length",
+                "length at the water",
+                Evidence::WATERLINE,
+                |d: &mut D| &mut d.length,
+            ),
+            number(
+                "water-beam",
+                "beam at the water",
+                Evidence::WATERLINE,
+                |d: &mut D| &mut d.beam,
+            ),
+        ],
+        Test::Tilt => std::iter::once(
+            number("hull-mass", "the hull as it floats", HULL, |d: &mut D| {
+                &mut d.hull
             })
-        });
-        let shifts = shifts.collect::<Option<Vec<_>>>()?;
-        match reduce(&shifts, aboard?.mass + hull?) {
-            Ok(tilt) => Some(tilt),
-            Err(error) => {
-                self.mistakes.insert(String::new(), error.to_string());
-                None
-            }
-        }
-    }
+            .hint("on a scale, if you can"),
+        )
+        .chain(shift::<0>())
+        .chain(shift::<1>())
+        .chain(shift::<2>())
+        .chain(shift::<3>())
+        .chain(shift::<4>())
+        .chain(shift::<5>())
+        .collect(),
+    };
+    let group = |title, fields| Group {
+        title,
+        hint: "",
+        folded: false,
+        fields,
+    };
+    Table(vec![
+        group("How it lay", aboard),
+        group("What was read", read),
+    ])
+}
+
+/// The form of a test on a hull, to be filled in.
+pub(crate) fn form_of_test(
+    test: Test,
+    survey: &Survey,
+    date: &str,
+    (not_taken, system): (&NotTaken, System),
+) -> FormView {
+    let usual = TestDraft::usual(test, survey, date);
+    test_form(test).form(&usual, true, not_taken, system)
 }
 
 /// Fills in the heel of every shift of a tilt test that has a weight and a way,
@@ -153,61 +377,31 @@ pub fn read_heels(
     read
 }
 
-/// Reads a measurement; `date` is today, for one that is not dated.
+/// Reads a measurement on a hull; `date` is today, for one that is not dated.
 ///
 /// # Errors
 /// What was not understood, field by field.
 pub fn measured(
     test: Test,
-    form: &HashMap<String, String>,
+    form: &Sent,
+    (survey, date): (&Survey, &str),
     system: System,
-    date: &str,
 ) -> Result<Measured, Mistakes> {
-    let mut typed = Typed::of(form, system);
-    let aboard = typed.aboard();
-    let mut tilt = None;
-    let reading = match test {
-        Test::Heights => typed.heights(),
-        Test::Waterline => typed.waterline(),
-        Test::Tilt => {
-            tilt = typed.tilt(aboard);
-            tilt.as_ref().map(|t| FloatReading::Tilt {
-                gm: t.gm,
-                error: t.error,
-                shifts: t.readings.clone(),
-            })
-        }
-    };
-    let density = match typed.text("water-kind") {
-        "salt" => 1025.0,
-        "brackish" => 1010.0,
-        _ => Evidence::FRESH,
-    };
-    let scuppers = Scuppers::from_key(typed.text("scuppers-state")).unwrap_or(Scuppers::Open);
-    let dated = typed.day("date", date);
-    let (Some(aboard), Some(reading)) = (aboard, reading) else {
-        return Err(typed.mistakes);
-    };
-    let evidence = Evidence {
-        aboard,
-        density,
-        scuppers,
-        date: dated,
-        reading,
-    };
-    let evidence = evidence.check().map_err(|error| {
-        let mut whole = Mistakes::new();
-        whole.insert(String::new(), error.to_string());
-        whole
-    })?;
-    Ok(Measured { evidence, tilt })
+    let usual = TestDraft::usual(test, survey, date);
+    let made = test_form(test).make(&usual, form, system);
+    made.map_err(|refusal| refusal.0)?.measured()
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
 
-    fn form(pairs: &[(&str, &str)]) -> HashMap<String, String> {
+    fn taken(test: Test, form: &Sent, date: &str) -> Result<Measured, Mistakes> {
+        let survey = crate::demo_data::hull("fennick-dunmarrow").survey;
+        measured(test, form, (&survey, date), System::Metric)
+    }
+
+    fn form(pairs: &[(&str, &str)]) -> Sent {
         let usual = [
             ("aboard", "80"),
             ("aboard-place", "54 %"),
@@ -236,9 +430,7 @@ mod tests {
             ("height-2", "8 in"),
             ("water-kind", "salt"),
         ]);
-        let read = measured(Test::Heights, &typed, System::Metric, "2026-11-25")
-            .unwrap()
-            .evidence;
+        let read = taken(Test::Heights, &typed, "2026-11-25").unwrap().evidence;
         let wanted = FloatReading::Heights {
             datum: Datum::Gunwale,
             heights: vec![(0.25, 0.21), (0.5, 0.2032)],
@@ -265,7 +457,7 @@ mod tests {
             ("way-3", "0"),
             ("heel-3", &heels[2]),
         ]);
-        let read = measured(Test::Tilt, &typed, System::Metric, "").unwrap();
+        let read = taken(Test::Tilt, &typed, "").unwrap();
         let FloatReading::Tilt { gm, error, shifts } = read.evidence.reading else {
             panic!("no tilt");
         };
@@ -277,27 +469,22 @@ mod tests {
         let mut held = typed.clone();
         held.insert("heel-1".to_owned(), format!("-{heel}"));
         held.insert("heel-2".to_owned(), format!("{heel}"));
-        let told = measured(Test::Tilt, &held, System::Metric, "").unwrap_err();
+        let told = taken(Test::Tilt, &held, "").unwrap_err();
         assert!(told[""].contains("heels the other way"), "{told:?}");
     }
 
     #[test]
     fn mistakes_are_named_at_their_fields() {
         let typed = form(&[("aboard", "much"), ("place-1", "25"), ("height-1", "9 m")]);
-        let told = measured(Test::Heights, &typed, System::Metric, "").unwrap_err();
+        let told = taken(Test::Heights, &typed, "").unwrap_err();
         assert!(told["aboard"].contains("29.0 kg"));
         assert!(
             told["height-1"].contains("between -0.5 and 1.5 m"),
             "{told:?}"
         );
-        let told = measured(Test::Heights, &form(&[]), System::Metric, "").unwrap_err();
+        let told = taken(Test::Heights, &form(&[]), "").unwrap_err();
         assert!(told[""].contains("hold the tape"));
-        let told = measured(
-            Test::Tilt,
-            &form(&[("hull-mass", "30")]),
-            System::Metric,
-            "",
-        );
+        let told = taken(Test::Tilt, &form(&[("hull-mass", "30")]), "");
         assert!(told.unwrap_err()[""].contains("at least three"));
     }
 }

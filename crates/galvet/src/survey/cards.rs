@@ -250,12 +250,7 @@ mod tests {
     use galvet_core::base::System;
 
     fn made(card: Card, form: &[(&str, &str)]) -> Modification {
-        let demo = crate::demo_data::catalogue().unwrap();
-        let hull = demo
-            .hulls
-            .iter()
-            .find(|h| h.survey.key == "fennick-dunmarrow");
-        let survey = &hull.unwrap().survey;
+        let survey = &crate::demo_data::hull("fennick-dunmarrow").survey;
         let sent: Sent = form
             .iter()
             .map(|(n, v)| ((*n).to_owned(), (*v).to_owned()))

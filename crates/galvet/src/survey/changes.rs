@@ -7,7 +7,7 @@ use crate::form::{
 };
 use galvet_core::base::{Bounds, System};
 use galvet_core::hull::{
-    Dryness, Fitting, Modification, Opening, Progress, Source, Survey, Zone, ZoneKind,
+    Dryness, Fitting, Modification, Opening, Progress, Survey, Zone, ZoneKind,
 };
 use galvet_store::files::hulls::HullRecord;
 
@@ -122,25 +122,8 @@ impl ModificationDraft {
 /// A place a change will make: planned, not measured. It keeps its name whatever the
 /// change is called later.
 pub(super) fn planned(change: &str) -> Zone {
-    Zone {
-        name: format!("{change}: new place"),
-        kind: ZoneKind::SternHatch,
-        from: 0.0,
-        to: 0.0,
-        width: 0.0,
-        offset: 0.0,
-        height: None,
-        height_at_lid: None,
-        floor: None,
-        opening: None,
-        dryness: None,
-        reach: None,
-        underside_reachable: None,
-        non_slip: None,
-        padded: None,
-        source: Source::Guess,
-        date: String::new(),
-    }
+    let name = format!("{change}: new place");
+    Zone::plain(&name, ZoneKind::SternHatch, [0.0; 3])
 }
 
 /// A modification nobody has described yet; where it stands must be typed.

@@ -3,7 +3,7 @@
 use crate::form::free_slug;
 use crate::question;
 use galvet_core::gear::Gear;
-use galvet_core::hull::Measure;
+use galvet_core::hull::{Measure, Survey};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{exchange, gear_table, hulls};
 use galvet_store::{Catalogue, Door, FileError, Kind, Record, Store, StoreError};
@@ -135,7 +135,7 @@ pub fn take_in(
     let mut there = store.catalogue()?;
     let mut done = Imported::default();
     let update = is_shelf(incoming);
-    store.write(who, &format!("{file} taken in"), |door| {
+    store.write(who, &format!("{file} imported"), |door| {
         for (at, gear) in incoming.gear.iter().enumerate() {
             let told = file_says.told_things.get(at);
             thing(door, (gear, told), (&there, update), &mut done)?;
@@ -233,6 +233,24 @@ fn take_hull(
     Ok(())
 }
 
+/// Puts something of a record as it was on one that is to replace it.
+type Stays = fn(&mut Survey, &Survey);
+
+/// What a record says whatever stands there, by its column, and how it stays as it is.
+const SAID: [(&str, Stays); 7] = [
+    ("propulsion", |s, old| s.propulsion = old.propulsion),
+    ("drive_lifts", |s, old| s.drive_lifts = old.drive_lifts),
+    ("tracks_straight", |s, old| {
+        s.tracks_straight = old.tracks_straight;
+    }),
+    ("seats", |s, old| s.seats = old.seats),
+    ("capacity_basis", |s, old| {
+        s.capacity_basis = old.capacity_basis;
+    }),
+    ("origin", |s, old| s.origin = old.origin),
+    ("maker", |s, old| s.maker.clone_from(&old.maker)),
+];
+
 /// A record with what a file says of it: readings are added, never replaced;
 /// what the file does not carry stays. `told` are the words a table's row says.
 fn updated(
@@ -257,26 +275,10 @@ fn updated(
     }
     s.readings = readings;
     let silent = |word: &str| told.is_some_and(|told| !told.contains(word));
-    if silent("propulsion") {
-        s.propulsion = old.propulsion;
-    }
-    if silent("drive_lifts") {
-        s.drive_lifts = old.drive_lifts;
-    }
-    if silent("tracks_straight") {
-        s.tracks_straight = old.tracks_straight;
-    }
-    if silent("seats") {
-        s.seats = old.seats;
-    }
-    if silent("capacity_basis") {
-        s.capacity_basis = old.capacity_basis;
-    }
-    if silent("origin") {
-        s.origin = old.origin;
-    }
-    if silent("maker") {
-        s.maker.clone_from(&old.maker);
+    for (word, stays) in SAID {
+        if silent(word) {
+            stays(s, old);
+        }
     }
     s.bottom = s.bottom.or(old.bottom);
     s.year = s.year.or(old.year);
@@ -348,12 +350,7 @@ mod tests {
         let before = store.catalogue().unwrap().hulls;
         let file = read("t.csv", TABLE).unwrap();
         let done = take_in(&store, "Ana", "t.csv", &file, |_| OnDouble::Update).unwrap();
-        let wanted = Imported {
-            added: 1,
-            updated: 2,
-            skipped: 0,
-        };
-        assert_eq!(done, wanted);
+        assert_eq!((done.added, done.updated, done.skipped), (1, 2, 0));
         let after = store.catalogue().unwrap().hulls;
         let of = |all: &[HullRecord], key: &str| {
             all.iter().find(|h| h.survey.key == key).cloned().unwrap()
@@ -370,7 +367,7 @@ mod tests {
         );
         assert_eq!(new.survey.evidence, old.survey.evidence);
         let act = store.steps("Ana", None).unwrap().undo.unwrap();
-        assert_eq!(store.reverse("Ana", act.group).unwrap(), "t.csv taken in");
+        assert_eq!(store.reverse("Ana", act.group).unwrap(), "t.csv imported");
         assert_eq!(store.catalogue().unwrap().hulls, before);
         // What the table has no column for stays, and so does what its cells leave empty.
         let words = |h: &HullRecord| {
@@ -404,12 +401,7 @@ mod tests {
             }
         };
         let done = take_in(&store, "Ana", "t.csv", &file, choose).unwrap();
-        let wanted = Imported {
-            added: 2,
-            updated: 0,
-            skipped: 1,
-        };
-        assert_eq!(done, wanted);
+        assert_eq!((done.added, done.updated, done.skipped), (2, 0, 1));
         let hulls = store.catalogue().unwrap().hulls;
         assert_eq!(hulls.len(), count + 2);
         assert!(hulls.iter().any(|h| h.survey.key == "tindrel-vaskar-2"));

@@ -17,7 +17,8 @@ mod set_ups;
 mod walk;
 mod words;
 
-pub use afloat::{Measured, PLACES, SHIFTS, Test, measured, read_heels};
+pub(crate) use afloat::form_of_test;
+pub use afloat::{Measured, Test, measured, read_heels};
 pub use cards::Card;
 pub(crate) use cards::{blank as blank_card, card_form, change as change_of};
 pub use changes::{forget_modification, keep_modification, put_modification, set_progress};

@@ -6,10 +6,12 @@ use super::reader::today;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::Hull;
-use crate::present::page::afloat::{self, AfloatView, Sent};
+use crate::form::{self, NotTaken};
+use crate::present::page::survey::afloat::{self, AfloatView, Sent};
 use crate::survey::{self, Simulated, Test, TiltMeter, measured};
 use askama::Template;
 use askama_web::WebTemplate;
+use galvet_core::base::Keyed;
 use galvet_core::figures::Assessment;
 use galvet_core::hull::{Evidence, Survey};
 use galvet_core::load::Carriage;
@@ -18,7 +20,6 @@ use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::{FromForm, Route, get, post, routes};
-use std::collections::HashMap;
 use std::sync::Arc;
 
 /// The page.
@@ -63,7 +64,9 @@ async fn afloat_page(
             None if hull.survey.evidence.is_empty() => (now.clone(), now),
             None => (desk.afloat(&other(Vec::new()), &brief), now),
         };
-        afloat::afloat(&hull.survey, &before, &after, sent, reader.units)
+        let shown = (today(), reader.units);
+        let shown = (shown.0.as_str(), shown.1);
+        afloat::afloat(&hull.survey, &before, &after, sent, shown)
     });
     Ok(AfloatPage {
         frame: visit.frame("hull", visit.to(&format!("/hulls/{slug}/afloat"), &[])),
@@ -93,8 +96,12 @@ async fn change(
     match done.await? {
         Ok(()) => Ok(Ok(visit.go(&format!("/hulls/{slug}/afloat"), &[]))),
         Err(refusal) => {
-            let sent = Sent {
+            let not_taken = NotTaken {
                 mistakes: refusal.0,
+                ..NotTaken::default()
+            };
+            let sent = Sent {
+                not_taken,
                 ..Sent::default()
             };
             let page = afloat_page(slug, visit, sent, None).await?;
@@ -107,7 +114,7 @@ async fn change(
 async fn read_the_meter(
     slug: &str,
     visit: &Visit<'_>,
-    mut typed: HashMap<String, String>,
+    mut typed: form::Sent,
 ) -> Result<AfloatPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let records = shared.records().await?;
@@ -118,7 +125,6 @@ async fn read_the_meter(
         let afloat = desk.afloat(&hull, &brief).ok()?;
         Some(answered(&afloat.assessment))
     });
-    let mut sent = Sent::default();
     let read = match answers.await? {
         Some(answers) => survey::read_heels(&mut typed, reader.units, |moment| {
             let heel = heel_under(&answers, moment.abs())? * moment.signum();
@@ -132,7 +138,14 @@ async fn read_the_meter(
     } else {
         "read from the simulated tilt meter, once it had come to rest: made up, for trying this out"
     };
-    sent.typed = typed;
+    let sent = Sent {
+        test: Some(Test::Tilt),
+        not_taken: NotTaken {
+            typed,
+            ..NotTaken::default()
+        },
+        ..Sent::default()
+    };
     let page = afloat_page(slug, visit, sent, None).await?;
     Ok(AfloatPage { said, ..page })
 }
@@ -160,10 +173,11 @@ fn heel_under(answers: &[(f64, f64)], moment: f64) -> Option<f64> {
 
 /// Looks at a measurement, or keeps it.
 #[post("/hulls/<slug>/afloat", data = "<form>")]
-async fn measure(slug: &str, form: Form<HashMap<String, String>>, visit: Visit<'_>) -> Answer {
+async fn measure(slug: &str, form: Form<form::Sent>, visit: Visit<'_>) -> Answer {
     let (reader, shared) = (visit.reader, visit.shared);
-    let typed = form.into_inner();
-    let Some(test) = typed.get("test").and_then(|key| Test::from_key(key)) else {
+    let mut typed = form.into_inner();
+    let test = typed.remove("test");
+    let Some(test) = test.and_then(|key| Test::from_key(&key)) else {
         return Err(Trouble::Gone);
     };
     let action = typed.get("action").map_or("look", String::as_str);
@@ -172,11 +186,13 @@ async fn measure(slug: &str, form: Form<HashMap<String, String>>, visit: Visit<'
         return Ok(Err((Status::Ok, page)));
     }
     let keep = action == "keep";
-    match measured(test, &typed, reader.units, &today()) {
+    let records = shared.records().await?;
+    let survey = records.hull(slug)?.survey.clone();
+    match measured(test, &typed, (&survey, &today()), reader.units) {
         Err(mistakes) => {
             let sent = Sent {
-                typed,
-                mistakes,
+                test: Some(test),
+                not_taken: NotTaken { typed, mistakes },
                 ..Sent::default()
             };
             let page = afloat_page(slug, &visit, sent, None).await?;
@@ -192,10 +208,13 @@ async fn measure(slug: &str, form: Form<HashMap<String, String>>, visit: Visit<'
         }
         Ok(found) => {
             let sent = Sent {
-                typed,
+                test: Some(test),
+                not_taken: NotTaken {
+                    typed,
+                    ..NotTaken::default()
+                },
                 tilt: found.tilt,
                 only_looked: true,
-                ..Sent::default()
             };
             let page = afloat_page(slug, &visit, sent, Some(found.evidence)).await?;
             Ok(Err((Status::Ok, page)))
@@ -217,7 +236,7 @@ async fn take_back(slug: &str, form: Form<BackForm<'_>>, visit: Visit<'_>) -> An
     let label = "a measurement afloat taken back".to_owned();
     change(slug, &visit, label, move |all| {
         // Told by its place and its words: somebody may have taken one back.
-        let same = |e: &Evidence| crate::present::page::hull::evidence(e, units) == text;
+        let same = |e: &Evidence| crate::present::page::hulls::hull::evidence(e, units) == text;
         if !all.get(at).is_some_and(same) {
             return Err("that measurement is not on the record any more".to_owned());
         }

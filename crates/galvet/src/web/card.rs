@@ -3,7 +3,7 @@
 use super::edit;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::card::{self, CardView};
+use crate::present::page::survey::card::{self, CardView};
 use askama::Template;
 use askama_web::WebTemplate;
 use rocket::{Route, get, routes};

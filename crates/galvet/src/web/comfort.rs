@@ -5,7 +5,7 @@ use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Sent;
-use crate::present::page::comfort::{self, ComfortView};
+use crate::present::page::survey::comfort::{self, ComfortView};
 use crate::survey;
 use askama::Template;
 use askama_web::WebTemplate;

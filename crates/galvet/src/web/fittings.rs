@@ -8,7 +8,7 @@ use super::visit::{Frame, Visit};
 use crate::form::NotTaken;
 use crate::form::Refusal;
 use crate::form::Sent;
-use crate::present::page::fittings::{self, AtFitting, FittingsView};
+use crate::present::page::survey::fittings::{self, AtFitting, FittingsView};
 use crate::survey::{self, OfFitting};
 use askama::Template;
 use askama_web::WebTemplate;

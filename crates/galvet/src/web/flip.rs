@@ -3,8 +3,8 @@
 use super::moved::moved;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::flip::{FlipView, view};
-use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::ranking::flip::{FlipView, view};
+use crate::present::page::ranking::sentence::{self, Sentence};
 use askama::Template;
 use askama_web::WebTemplate;
 use rocket::{Route, get, routes};

@@ -1,13 +1,15 @@
 //! One hull's page, and its lines as offsets.
 
+use super::address::address;
 use super::answered::{Answered, Part, answered};
 use super::moved::moved_on;
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::hull::{self, HullView};
-use crate::present::page::hull_head::place;
-use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::hulls::check::{Check, Lead};
+use crate::present::page::hulls::hull::{self, HullView};
+use crate::present::page::hulls::hull_head::place;
+use crate::present::page::ranking::sentence::{self, Sentence};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::files::offsets;
@@ -21,6 +23,22 @@ struct HullPage {
     frame: Frame,
     sentence: Sentence,
     hull: HullView,
+}
+
+impl HullPage {
+    /// What is to be minded of a hull that cannot be floated.
+    const fn nothing_to_mind(&self) -> &[String] {
+        &[]
+    }
+
+    /// The address of the field where something of the record is put right.
+    fn lead(&self, lead: &Lead) -> String {
+        let path = format!("/hulls/{}{}", self.hull.key, lead.page);
+        let opens = lead.opens.iter();
+        let pairs: Vec<(&str, &str)> = opens.map(|(n, v)| (*n, v.as_str())).collect();
+        let to = address(&path, &self.frame.query, &pairs);
+        format!("{to}#{}", lead.field)
+    }
 }
 
 async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, Trouble> {

@@ -5,8 +5,8 @@ use super::moved::{keep_along, moved};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::catalogue::{self, CatalogueView, Filter};
-use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::hulls::catalogue::{self, CatalogueView, Filter};
+use crate::present::page::ranking::sentence::{self, Sentence};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::Keyed;
@@ -21,8 +21,7 @@ struct HullsPage {
     sentence: Sentence,
     catalogue: CatalogueView,
     /// Where the hulls before and after those shown are.
-    before: Option<String>,
-    next: Option<String>,
+    beside: [Option<String>; 2],
 }
 
 /// The filter as it comes in the address.
@@ -107,9 +106,9 @@ async fn hulls_page(chosen: Chosen<'_>, visit: &Visit<'_>) -> Result<HullsPage, 
         let pairs: Vec<_> = chosen.chain([("from", from.as_str())]).collect();
         Some(visit.to("/hulls", &pairs))
     };
+    let beside = catalogue.page.beside().map(beside);
     Ok(HullsPage {
-        before: beside(catalogue.before),
-        next: beside(catalogue.next),
+        beside,
         frame: visit
             .frame_of("hulls", visit.to("/hulls", &[]), None)
             .await?,

@@ -3,7 +3,7 @@
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::import::{self, ImportView};
+use crate::present::page::survey::import::{self, ImportView};
 use crate::survey::{OnDouble, read_file, take_in};
 use askama::Template;
 use askama_web::WebTemplate;

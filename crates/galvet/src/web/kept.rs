@@ -6,7 +6,7 @@ use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::{FormView, NotTaken, Sent};
 use crate::kit::{Kept, form_of, keep_record};
-use crate::present::page::waters::Demand;
+use crate::present::page::ask::waters::Demand;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;

@@ -3,7 +3,7 @@
 
 use super::kept::{self, About, OnPage, Told, Words};
 use super::shared::Shared;
-use crate::present::page::waters::{conditions, demand, facts};
+use crate::present::page::ask::waters::{conditions, demand, facts};
 use galvet_core::base::System;
 use galvet_core::question::Water;
 use galvet_store::Catalogue;

@@ -3,7 +3,7 @@
 use super::edit;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::lines::{self, LinesView};
+use crate::present::page::survey::lines::{self, LinesView};
 use crate::survey::sections_shown;
 use askama::Template;
 use askama_web::WebTemplate;

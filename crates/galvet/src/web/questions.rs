@@ -7,7 +7,7 @@ use super::reader::back_to;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::{free_slug, slug_of};
-use crate::present::page::sentence::sentence;
+use crate::present::page::ranking::sentence::sentence;
 use crate::question::{self, Ask};
 use askama::Template;
 use askama_web::WebTemplate;

@@ -11,9 +11,10 @@ use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::columns::COLUMNS;
 use crate::present::json::Document;
+use crate::present::page::paged::Paged;
 use crate::present::page::ranking::RankingView;
-use crate::present::page::sentence::{self, Sentence};
-use crate::present::page::sift::{Sieve, Sifted, Wanted, sift};
+use crate::present::page::ranking::sentence::{self, Sentence};
+use crate::present::page::ranking::sift::{Sieve, Sifted, Wanted, sift};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::SavedBrief;
@@ -72,6 +73,12 @@ struct Order {
     whole: String,
     /// The same without limits.
     all: String,
+    /// Which of the rows are shown, and of the hulls ruled out; how to those before and
+    /// the next ones.
+    page: Paged,
+    beside: [Option<String>; 2],
+    out: Paged,
+    out_beside: [Option<String>; 2],
 }
 
 impl Order {
@@ -90,8 +97,20 @@ impl Order {
         let known: BTreeMap<&String, &String> = known.collect();
         let named = |slug: &String| known.get(slug).map(|name| (slug.clone(), (*name).clone()));
         let along = |limits| format!("/{}", more(query, wanted.pairs(limits)));
+        let sieve = sift(&rows, &wanted);
+        let page = Paged::of(sieve.rows.len(), wanted.from);
+        let out = Paged::of(ranking.out.len(), wanted.out_from);
+        let at = |name: &str, from: Option<usize>, there: &str| {
+            let mut pairs = wanted.pairs(true);
+            pairs.push((name.to_owned(), from?.to_string()));
+            Some(format!("/{}#{there}", more(query, pairs)))
+        };
         Self {
-            sieve: sift(&rows, &wanted),
+            page,
+            beside: page.beside().map(|from| at("from", from, "ranked")),
+            out,
+            out_beside: out.beside().map(|from| at("out-from", from, "below")),
+            sieve,
             columns: COLUMNS
                 .iter()
                 .map(|c| {

@@ -1,6 +1,7 @@
-//! "How Galvet reckons": the guide values.
+//! Methods: the formulas, and the guide values.
 
 use super::visit::{Frame, Visit};
+use crate::present::page::hulls::formula::{METHODS, Method};
 use crate::present::page::reckons::{GuideSection, table};
 use askama::Template;
 use askama_web::WebTemplate;
@@ -11,6 +12,7 @@ use rocket::{Route, get, routes};
 #[template(path = "reckons.html")]
 struct ReckonsPage {
     frame: Frame,
+    methods: &'static [Method],
     sections: Vec<GuideSection>,
 }
 
@@ -19,6 +21,7 @@ fn reckons(visit: Visit<'_>) -> ReckonsPage {
     let (reader, shared) = (visit.reader, visit.shared);
     ReckonsPage {
         frame: visit.frame("reckons", visit.to("/reckons", &[])),
+        methods: &METHODS,
         sections: table(shared.desk.guides(), reader.units),
     }
 }

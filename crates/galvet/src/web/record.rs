@@ -6,7 +6,7 @@ use super::reader::{back_to, today};
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::form::{Refusal, Sent};
-use crate::present::page::record::{self, NotTaken, RecordView, reading_name};
+use crate::present::page::survey::record::{self, NotTaken, RecordView, reading_name};
 use crate::survey::{self, EditError};
 use askama::Template;
 use askama_web::WebTemplate;
@@ -81,9 +81,19 @@ async fn record_page(
     })
 }
 
-#[get("/hulls/<slug>/record?<older>")]
-async fn page(slug: &str, older: Option<i64>, visit: Visit<'_>) -> Result<RecordPage, Trouble> {
-    record_page(slug, &visit, (older, &NotTaken::default())).await
+/// The record; of a `measure` with the form for another reading open.
+#[get("/hulls/<slug>/record?<older>&<measure>")]
+async fn page(
+    slug: &str,
+    older: Option<i64>,
+    measure: Option<&str>,
+    visit: Visit<'_>,
+) -> Result<RecordPage, Trouble> {
+    let opened = NotTaken {
+        measure: measure.and_then(Measure::from_key),
+        ..NotTaken::default()
+    };
+    record_page(slug, &visit, (older, &opened)).await
 }
 
 /// Makes a change off the request's thread, and comes back to the record; a

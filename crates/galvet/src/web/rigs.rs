@@ -6,10 +6,10 @@ use super::errors::{Told, told};
 use super::reader::Reader;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::form::Sent;
+use crate::form::{FormView, NotTaken, Sent};
 use crate::kit::{self, LineChange};
-use crate::present::page::rig::{self, RigView};
-use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::kit::rig::{self, RigView};
+use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
@@ -22,6 +22,7 @@ use rocket::http::Status;
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
 use rocket::{Route, get, post, routes};
+use std::borrow::Borrow;
 
 /// A rig's page.
 #[derive(Template, WebTemplate)]
@@ -31,12 +32,35 @@ struct RigPage {
     /// Who is aboard: the question's crew.
     sentence: Sentence,
     rig: RigView,
+    /// The line that is being changed: its number, what it is, its form.
+    line: Option<(usize, String, FormView)>,
+}
+
+/// What of a rig is looked at.
+#[derive(Default)]
+struct At {
+    /// What is looked for on the shelf.
+    find: String,
+    /// The rig it is held against.
+    against: Option<String>,
+    /// Which line is being changed.
+    line: Option<usize>,
 }
 
 impl RigPage {
     /// The address of a page of ours, with this rig in the question.
     fn with(&self, path: &str) -> String {
         address(path, &self.frame.query, &[("rig", self.rig.key.as_str())])
+    }
+
+    /// The address at which a line's figures are typed.
+    fn change(&self, line: impl Borrow<usize>) -> String {
+        let path = format!("/rigs/{}", self.rig.key);
+        address(
+            &path,
+            &self.frame.query,
+            &[("line", &line.borrow().to_string())],
+        )
     }
 
     /// The page's form address, the search kept.
@@ -51,7 +75,8 @@ impl RigPage {
 async fn rigs_page(
     slug: &str,
     visit: &Visit<'_>,
-    (find, against, trouble): (String, Option<String>, String),
+    at: At,
+    not_taken: NotTaken,
 ) -> Result<RigPage, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let on = shared.records().await?;
@@ -61,8 +86,19 @@ async fn rigs_page(
     let question = ask.resolve(all)?;
     let path = format!("/rigs/{slug}");
     let sentence = sentence::sentence(&question, all, path, reader.units);
-    let asked = (find.as_str(), against.as_deref());
+    let asked = (at.find.as_str(), at.against.as_deref());
+    let form = |number: usize| {
+        let form = kit::form_of_line(mine, number, &not_taken, reader.units)?;
+        Some((number, mine.lines.get(number)?.item.clone(), form))
+    };
+    let line = at.line.and_then(form);
+    // What is wrong with a line stands at its form.
+    let trouble = match line {
+        None => not_taken.mistake(""),
+        Some(_) => String::new(),
+    };
     Ok(RigPage {
+        line,
         frame: visit
             .frame_of(
                 "kit",
@@ -82,15 +118,21 @@ async fn rigs_page(
     })
 }
 
-#[get("/rigs/<slug>?<find>&<against>")]
+#[get("/rigs/<slug>?<find>&<against>&<line>")]
 async fn page(
     slug: &str,
     find: Option<String>,
     against: Option<String>,
+    line: Option<usize>,
     visit: Visit<'_>,
 ) -> Result<RigPage, Trouble> {
-    let asked = (find.unwrap_or_default(), against, String::new());
-    rigs_page(slug, &visit, asked).await
+    let find = find.unwrap_or_default();
+    let at = At {
+        find,
+        against,
+        line,
+    };
+    rigs_page(slug, &visit, at, NotTaken::default()).await
 }
 
 /// Begins a rig.
@@ -104,7 +146,7 @@ async fn begin(form: Form<Sent>, visit: Visit<'_>) -> Result<Result<Redirect, To
             let back = visit.to("/kit", &[]);
             return Ok(Err(told(
                 Status::UnprocessableEntity,
-                "No rig was begun",
+                "No rig was started",
                 why,
                 &back,
             )));
@@ -166,6 +208,13 @@ fn branch(store: &Store, reader: Reader, slug: &str, name: &str) -> Result<Strin
     Ok(kit::put_rig(store, reader.hand.who(), copy)?)
 }
 
+/// What was typed of a line, without which it is.
+fn typed_of(form: &Sent) -> Sent {
+    let mut typed = form.clone();
+    typed.retain(|name, _| !["line", "item"].contains(&name.as_str()));
+    typed
+}
+
 /// Does what a form asks; the rig to show then.
 fn apply(
     store: &Store,
@@ -176,6 +225,7 @@ fn apply(
 ) -> Result<String, EditError> {
     let text = |name: &str| typed.get(name).map_or("", String::as_str);
     let refused = |problem: String| EditError::Refused(problem.into());
+    let number = text("line").parse().unwrap_or(usize::MAX);
     match action(typed) {
         "branch" => return branch(store, reader, slug, text("name")),
         "rename" => {
@@ -189,21 +239,31 @@ fn apply(
             kit_throw(store, reader.hand.who(), (Kind::Rig, slug))?;
             return Ok(String::new());
         }
+        "line" => {
+            let line = (slug, number, text("item"));
+            kit::keep_line(
+                store,
+                reader.hand.who(),
+                line,
+                &typed_of(typed),
+                reader.units,
+            )?;
+        }
         _ => {
             let (change, label) = step(typed, records).map_err(refused)?;
-            let line = text("line").parse().unwrap_or(usize::MAX);
             kit::edit_rig(store, reader.hand.who(), slug, &label, |rig| {
-                kit::change_line(rig, (line, text("item")), &change)
+                Ok(kit::change_line(rig, (number, text("item")), &change)?)
             })?;
         }
     }
     Ok(slug.to_owned())
 }
 
-#[post("/rigs/<slug>?<find>", data = "<form>")]
+#[post("/rigs/<slug>?<find>&<line>", data = "<form>")]
 async fn put(
     slug: &str,
     find: Option<String>,
+    line: Option<usize>,
     form: Form<Sent>,
     visit: Visit<'_>,
 ) -> Result<Result<Redirect, (Status, RigPage)>, Trouble> {
@@ -211,8 +271,9 @@ async fn put(
     let typed = form.into_inner();
     let records = shared.records().await?;
     let (store, key) = (shared.store.clone(), slug.to_owned());
-    let done = spawn_blocking(move || apply(&store, reader, &key, &typed, &records.catalogue.gear));
-    let trouble = match came_of(done.await?)? {
+    let sent = typed.clone();
+    let done = spawn_blocking(move || apply(&store, reader, &key, &sent, &records.catalogue.gear));
+    let mistakes = match came_of(done.await?)? {
         Ok(to) => {
             let path = if to.is_empty() {
                 "/kit".to_owned()
@@ -223,10 +284,15 @@ async fn put(
             let pairs: Vec<(&str, &str)> = find.iter().map(|f| ("find", f.as_str())).collect();
             return Ok(Ok(visit.go(&path, &pairs)));
         }
-        Err(refusal) => refusal.to_string(),
+        Err(refusal) => refusal.0,
     };
-    let asked = (find.unwrap_or_default(), None, trouble);
-    let page = rigs_page(slug, &visit, asked).await?;
+    let find = find.unwrap_or_default();
+    let at = At {
+        find,
+        line,
+        against: None,
+    };
+    let page = rigs_page(slug, &visit, at, NotTaken { typed, mistakes }).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 

@@ -4,7 +4,7 @@ use super::reader::today;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::ranking::RankingView;
-use crate::present::page::sentence::{self, Sentence};
+use crate::present::page::ranking::sentence::{self, Sentence};
 use askama::Template;
 use askama_web::WebTemplate;
 use rocket::http::Status;

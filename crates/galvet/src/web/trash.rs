@@ -5,7 +5,7 @@ use super::reader::{Reader, back_to};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::present::page::record::when;
+use crate::present::page::survey::record::when;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::{Kind, Record, Store, StoreError, Trashed};

@@ -2,7 +2,7 @@
 
 use super::{Column, Filed, Holds, Which};
 use crate::answer::Quick;
-use crate::present::page::figure::signed_percent;
+use crate::present::page::hulls::figure::signed_percent;
 use galvet_core::base::{Dimension, System};
 use galvet_core::figures::{Assessment, Quantity, Range};
 use galvet_core::guide::Guide;

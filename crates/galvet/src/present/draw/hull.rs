@@ -130,11 +130,10 @@ fn lid_of(view: &SideView, lid: &Lid, plan: &Plan, at: impl Fn(Point) -> Point) 
 const SIDE_SCALE: f64 = 200.0;
 const SIDE_MARGIN: f64 = 14.0;
 /// Units left above the plan for the tape.
-const TAPE_HEIGHT: f64 = 16.0;
-/// How far stem and stern are drawn raked, share of the length. The record
+const TAPE_HEIGHT: f64 = 26.0;
+/// How far stem and stern are drawn raked, shares of the length. The record
 /// says nothing of it: dashed.
-const STEM_RAKE: f64 = 0.055;
-const STERN_RAKE: f64 = 0.03;
+const RAKE: [f64; 2] = [0.055, 0.03];
 
 /// Draws profile and plan.
 #[must_use]
@@ -298,7 +297,7 @@ fn boxed(
 pub(super) fn raked(lines: &Lines) -> (Vec<Point>, [Vec<Point>; 2]) {
     let ends = lines.sheer.first().zip(lines.sheer.last());
     let (from, to) = ends.map_or((0.0, 0.0), |(bow, stern)| (bow.0, stern.0));
-    let (stem, stern) = (STEM_RAKE * (to - from), STERN_RAKE * (to - from));
+    let (stem, stern) = (RAKE[0] * (to - from), RAKE[1] * (to - from));
     let keel = |x: &f64| *x > from + stem && *x < to - stern;
     let bottom: Vec<Point> = lines.keel.iter().copied().filter(|p| keel(&p.0)).collect();
     let (Some(&bow), Some(&end)) = (lines.sheer.first(), lines.sheer.last()) else {

@@ -41,7 +41,12 @@ pub struct Map {
     pub tender: Option<String>,
     pub across_label: &'static str,
     pub up_label: &'static str,
+    /// How many hulls are not drawn: further down, or ruled out where there are too many.
+    pub left_out: usize,
 }
+
+/// Hulls told apart on a map, at most.
+const MOST: usize = 150;
 
 /// The plot's frame in view-box units: left, right, top, bottom.
 pub const FRAME: [f64; 4] = [64.0, 868.0, 16.0, 330.0];
@@ -110,8 +115,8 @@ struct Drawn {
     steady: Range,
 }
 
-/// Every hull of a ranking that has both figures.
-fn drawn(ranking: &Ranking, up: Quantity) -> Vec<Drawn> {
+/// The hulls of a ranking that have both figures, and how many of them are too many.
+fn drawn(ranking: &Ranking, up: Quantity) -> (Vec<Drawn>, usize) {
     let ranked = ranking
         .ranked
         .iter()
@@ -138,14 +143,21 @@ fn drawn(ranking: &Ranking, up: Quantity) -> Vec<Drawn> {
             steady,
         })
     });
-    ranked.chain(out).collect()
+    let mut all: Vec<Drawn> = ranked.chain(out).collect();
+    let hulls = all.len();
+    if hulls > MOST {
+        // Those that no other is better than stay, wherever they stand.
+        all.retain(|hull| hull.on_front || hull.place.is_some_and(|at| at <= MOST));
+    }
+    let left_out = hulls - all.len();
+    (all, left_out)
 }
 
 /// Draws the map of a ranking; `None` where no hull has both figures.
 #[must_use]
 pub fn map(ranking: &Ranking, system: System) -> Option<Map> {
     let up = explain::headline_stability(&ranking.brief);
-    let all = drawn(ranking, up);
+    let (all, left_out) = drawn(ranking, up);
     if all.is_empty() {
         return None;
     }
@@ -246,6 +258,7 @@ pub fn map(ranking: &Ranking, system: System) -> Option<Map> {
             .map(coordinate),
         across_label: "tightest margin: further load it takes",
         up_label: up.row().label,
+        left_out,
     })
 }
 

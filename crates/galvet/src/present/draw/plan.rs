@@ -262,12 +262,7 @@ mod tests {
 
     #[test]
     fn what_is_drawn_lies_where_it_was_measured() {
-        let demo = crate::demo_data::catalogue().unwrap();
-        let hull = demo
-            .hulls
-            .iter()
-            .find(|h| h.survey.key == "fennick-dunmarrow");
-        let survey = &hull.unwrap().survey;
+        let survey = &crate::demo_data::hull("fennick-dunmarrow").survey;
         let lines = Lines {
             sheer: vec![(0.0, 0.4), (3.7, 0.36)],
             keel: vec![(0.0, 0.0), (3.7, 0.0)],

@@ -38,15 +38,14 @@ const SEAT_HALF: f64 = 0.22;
 const HALF_WIDTH: f64 = 0.56;
 /// Height drawn above and below the baseline, m: a glyph shows the hull and
 /// the lower body.
-const ABOVE: f64 = 0.62;
-const BELOW: f64 = 0.09;
+const HEIGHT: [f64; 2] = [0.62, 0.09];
 
 /// Draws a section at `scale` units a metre; `full` shows the whole person and
 /// adds the two centres.
 #[must_use]
 pub fn section(view: &SectionView, scale: f64, full: bool, system: System) -> Section {
     let head = view.person.head.1 + view.person.head_radius + 0.05;
-    let above = if full { ABOVE.max(head) } else { ABOVE };
+    let above = if full { HEIGHT[0].max(head) } else { HEIGHT[0] };
     let half = if full {
         HALF_WIDTH.max(0.38 * above)
     } else {
@@ -67,7 +66,7 @@ pub fn section_within(
     [half, above]: [f64; 2],
     system: System,
 ) -> Section {
-    let (width, height) = (2.0 * half * scale, (above + BELOW) * scale);
+    let (width, height) = (2.0 * half * scale, (above + HEIGHT[1]) * scale);
     let at = |(y, z): Point| ((half + y) * scale, (above - z) * scale);
     let origin = at((0.0, 0.0));
     let place = |p| {

@@ -1,41 +1,11 @@
 //! What the pages show, as plain owned values: every number already in the
 //! reader's units, every choice already made. Templates only lay it out.
 
-pub mod afloat;
-pub mod beside;
-pub mod card;
-pub mod catalogue;
-pub mod changes;
-pub mod comfort;
-pub mod costs;
-pub mod deck;
-pub mod derivation;
-pub mod draft;
-pub mod figure;
-pub mod fittings;
-pub mod flip;
-mod formula;
-pub mod going;
-pub mod hull;
-pub mod hull_head;
-pub mod import;
+pub mod ask;
+pub mod compare;
+pub mod hulls;
 pub mod kit;
-pub mod lines;
-pub mod moved;
-pub mod next;
-pub mod offer;
-pub mod outing;
+pub mod paged;
 pub mod ranking;
-pub mod reckoned;
 pub mod reckons;
-pub mod record;
-pub mod rig;
-pub mod said;
-pub mod sentence;
-pub mod sift;
-pub mod stow;
-pub mod talk;
-pub mod variants;
-pub mod walk;
-pub mod waters;
-pub mod work;
+pub mod survey;

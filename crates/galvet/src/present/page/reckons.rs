@@ -1,4 +1,4 @@
-//! "How Galvet reckons": every guide value with its unit, range and source.
+//! Methods: every guide value with its unit, range and source.
 
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::guide::{Guide, Guides, Section};

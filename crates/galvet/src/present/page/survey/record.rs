@@ -2,7 +2,8 @@
 
 use crate::form::{self, FormView};
 use crate::survey::{reading_form, usual_reading, words_form};
-use galvet_core::base::{Finding, Keyed, System};
+use galvet_core::base::{Keyed, System};
+use galvet_core::hull::Finding;
 use galvet_core::hull::{Measure, Reading};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Change, Known};

@@ -1,16 +1,17 @@
 //! Measured afloat: what was, what it changed, and the forms for more.
 
-use super::figure::figure_of;
-use super::hull::evidence;
 use crate::answer::Afloat;
-use crate::survey::SHIFTS;
-use galvet_core::base::System;
+use crate::form::{FormView, NotTaken};
+use crate::present::page::hulls::figure::figure_of;
+use crate::present::page::hulls::hull::evidence;
+use crate::survey::{Test, form_of_test};
+use galvet_core::base::{Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::plausible::tilt::Tilt;
-use std::collections::{BTreeMap, HashMap};
 use std::sync::Arc;
+use strum::VariantArray;
 
 /// A figure before and after.
 pub struct Change {
@@ -27,10 +28,13 @@ pub struct EvidenceLine {
     pub at: usize,
 }
 
-/// A field of the forms, as typed.
-pub struct Typed {
-    pub value: String,
-    pub mistake: String,
+/// A test that can be made, with its form.
+pub struct TestForm {
+    pub key: &'static str,
+    pub label: &'static str,
+    /// Whether it was just sent.
+    pub open: bool,
+    pub form: FormView,
 }
 
 /// The page.
@@ -45,58 +49,19 @@ pub struct AfloatView {
     /// A tilt test just looked at.
     pub tilt: String,
     pub remarks: Vec<&'static str>,
-    /// The test just sent; empty for none.
-    pub test: String,
+    /// The tests that can be made.
+    pub tests: Vec<TestForm>,
+    /// What is wrong with what was sent.
     pub trouble: String,
-    typed: HashMap<String, String>,
-    mistakes: BTreeMap<String, String>,
-    hull_mass: String,
-}
-
-impl AfloatView {
-    /// Names and labels of a tilt test's fields, shift by shift.
-    #[must_use]
-    pub fn shifts(&self) -> Vec<(String, String)> {
-        let of = |n: usize| {
-            let fields = [
-                ("moved", "weight moved"),
-                ("way", "by, starboard +"),
-                ("heel", "heel, degrees"),
-            ];
-            fields.map(|(name, label)| (format!("{name}-{n}"), format!("{n}: {label}")))
-        };
-        (1..=SHIFTS).flat_map(of).collect()
-    }
-
-    /// What stands in a field.
-    #[must_use]
-    pub fn field(&self, name: &str) -> Typed {
-        let usual = match name {
-            "aboard-place" => "54",
-            "place-1" => "25",
-            "place-2" => "50",
-            "place-3" => "75",
-            "hull-mass" => &self.hull_mass,
-            _ => "",
-        };
-        Typed {
-            value: self
-                .typed
-                .get(name)
-                .map_or(usual, String::as_str)
-                .to_owned(),
-            mistake: self.mistakes.get(name).cloned().unwrap_or_default(),
-        }
-    }
 }
 
 /// What was sent with the forms, and what was made of it.
 #[derive(Debug, Clone, Default)]
 pub struct Sent {
-    /// Fields as typed.
-    pub typed: HashMap<String, String>,
-    /// What was not understood.
-    pub mistakes: BTreeMap<String, String>,
+    /// Which test it was.
+    pub test: Option<Test>,
+    /// As typed, and what was not understood of it.
+    pub not_taken: NotTaken,
     /// A tilt test's result.
     pub tilt: Option<Tilt>,
     /// Whether it is only looked at: then the changes are those it would make.
@@ -110,7 +75,7 @@ pub fn afloat(
     before: &Result<Arc<Afloat>, CannotFloat>,
     after: &Result<Arc<Afloat>, CannotFloat>,
     sent: Sent,
-    system: System,
+    (today, system): (&str, System),
 ) -> AfloatView {
     let compared = sent.only_looked || !survey.evidence.is_empty();
     let (changes, doubts) = match (before, after) {
@@ -120,9 +85,18 @@ pub fn afloat(
         ),
         _ => (Vec::new(), Vec::new()),
     };
-    let weight = survey
-        .value(Measure::FittedWeight)
-        .or_else(|| survey.value(Measure::BareWeight));
+    let untouched = NotTaken::default();
+    let form = |&test: &Test| {
+        let open = sent.test == Some(test);
+        let not_taken = if open { &sent.not_taken } else { &untouched };
+        TestForm {
+            key: test.key(),
+            label: test.label(),
+            open,
+            form: form_of_test(test, survey, today, (not_taken, system)),
+        }
+    };
+    let tests: Vec<TestForm> = Test::VARIANTS.iter().map(form).collect();
     AfloatView {
         key: survey.key.clone(),
         name: survey.name(),
@@ -153,11 +127,11 @@ pub fn afloat(
             )
         }),
         remarks: sent.tilt.map_or(Vec::new(), |t| t.remarks),
-        test: sent.typed.get("test").cloned().unwrap_or_default(),
-        trouble: sent.mistakes.get("").cloned().unwrap_or_default(),
-        typed: sent.typed,
-        mistakes: sent.mistakes,
-        hull_mass: weight.map_or(String::new(), |kg| Measure::BareWeight.text(system, kg)),
+        trouble: match sent.test {
+            None => sent.not_taken.mistake(""),
+            Some(_) => tests.iter().map(|t| t.form.trouble.as_str()).collect(),
+        },
+        tests,
     }
 }
 
@@ -165,7 +139,7 @@ pub fn afloat(
 fn changes(before: &Assessment, after: &Assessment, system: System) -> Vec<Change> {
     let all = Quantity::ALL.iter().filter_map(|&q| {
         let (was, is) = (figure_of(before, q, system), figure_of(after, q, system));
-        let shown = |f: &super::figure::Figure| {
+        let shown = |f: &crate::present::page::hulls::figure::Figure| {
             if f.range.is_empty() {
                 f.value.clone()
             } else {

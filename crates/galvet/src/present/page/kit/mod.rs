@@ -1,5 +1,11 @@
 //! The shelf: what there is, where it is used; and a thing's form.
 
+pub mod offer;
+pub mod outing;
+pub mod rig;
+pub mod stow;
+pub mod work;
+
 use crate::present::draw::symbol::symbol;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Category, Electric, Gear};

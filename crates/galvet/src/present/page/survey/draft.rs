@@ -1,15 +1,16 @@
 //! The quick start: what is typed, and how it floats with it.
 
-use super::figure::{Figure, figure_of};
-use super::next::{NextStep, next_steps};
 use crate::answer::{Afloat, Answered};
 use crate::present::draw::bottom::section_of;
 use crate::present::draw::hull::{Side, side};
+use crate::present::page::hulls::figure::{Figure, figure_of};
+use crate::present::page::hulls::next::{NextStep, next_steps};
 use crate::question::Offer;
 use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind};
-use galvet_core::base::{Finding, Keyed, System};
+use galvet_core::base::{Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::BottomShape;
+use galvet_core::hull::Finding;
 use galvet_core::plausible::CannotFloat;
 use galvet_core::rank::{peril, reasons};
 use std::sync::Arc;

@@ -1,6 +1,6 @@
 //! The conversation: six steps, in the order practitioners ask, and what more can be said.
 
-use super::sentence::{Field, Pick, Sentence};
+use crate::present::page::ranking::sentence::{Field, Pick, Sentence};
 use crate::question::PartId;
 use galvet_core::base::{Dimension, System};
 use galvet_core::crew::Posture;
@@ -266,7 +266,7 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Option<Question> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::present::page::sentence::sentence;
+    use crate::present::page::ranking::sentence::sentence;
     use crate::question::Ask;
 
     #[test]

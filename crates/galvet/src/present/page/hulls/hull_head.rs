@@ -1,10 +1,10 @@
 //! What the first screen of a hull says: its place, its verdict, gauge and meters.
 
-use super::draft::ordinal;
 use super::figure::figure_of;
 use crate::answer::Answered;
 use crate::present::draw::gauge::{Gauge, full_scale, gauge};
 use crate::present::draw::meter::{Meter, meter};
+use crate::present::page::survey::draft::ordinal;
 use galvet_core::base::{Dimension, System};
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
@@ -39,7 +39,7 @@ pub fn head(a: &Assessment, brief: &Brief, system: System) -> Head {
 }
 
 /// What has to be lifted: fitted, where that is known.
-pub(super) fn lift(survey: &Survey, system: System) -> String {
+pub fn lift(survey: &Survey, system: System) -> String {
     let known = |m| {
         survey
             .value(m)

@@ -1,7 +1,7 @@
 //! A rig as a loaded boat, bow to stern: what lies where by its own wish, what is
 //! packed in what, what it weighs and costs, how it differs from another.
 
-use super::kit::sides;
+use super::sides;
 use crate::present::draw::symbol::symbol;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Electric, Gear};

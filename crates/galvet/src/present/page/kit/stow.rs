@@ -1,7 +1,6 @@
 //! The stow board: kit on one hull, what it does to it, what is lost when it goes
 //! over, the day, the power.
 
-use super::deck::{counted, deck_lines};
 use super::offer::{Offer, pins_json};
 use super::outing::{
     DayCurve, DayLine, LossLine, PowerView, curves, day, day_heads, losses, lost, power, red,
@@ -10,6 +9,7 @@ use super::work::{WorkView, clash_words, work_view};
 use crate::answer::Closeup;
 use crate::form::{shown_across, shown_along};
 use crate::present::draw::board::{BoardDrawing, board_drawing, shown};
+use crate::present::page::hulls::deck::{counted, deck_lines};
 use galvet_core::advise::trim::all_pins;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Change, Quantity};

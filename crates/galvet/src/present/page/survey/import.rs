@@ -1,6 +1,6 @@
 //! A file looked over before it is taken in.
 
-use super::ranking::facts;
+use crate::present::page::ranking::facts;
 use crate::survey::{Incoming, double};
 use galvet_core::base::System;
 use galvet_store::FileError;

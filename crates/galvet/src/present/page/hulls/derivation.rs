@@ -63,7 +63,7 @@ pub fn derivation(
 ) -> Derivation {
     let a = &afloat.assessment;
     let shapes = [a.middle];
-    let setup = a.setup_at(quantity);
+    let setup = &*a.setup_at(quantity);
     let [(values, _)] = galvet_core::figures::Afloat::new(setup, &shapes, Accuracy::FINE).figures();
     let of = Of {
         a,

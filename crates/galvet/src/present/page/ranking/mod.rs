@@ -1,13 +1,20 @@
 //! The ranking as the main page shows it.
 
-use super::deck::{kit_doubts, kit_line};
-use super::figure::{Figure, figure_of, percent};
-use super::hull_head::{lift, price};
+pub mod beside;
+pub mod flip;
+pub mod moved;
+pub mod said;
+pub mod sentence;
+pub mod sift;
+
 use crate::answer::Answered;
 use crate::present::columns::{Cell, cells, in_front};
 use crate::present::draw::gauge::{self, Gauge};
 use crate::present::draw::map::{Map, map};
 use crate::present::draw::section::{Section, section};
+use crate::present::page::hulls::deck::{kit_doubts, kit_line};
+use crate::present::page::hulls::figure::{Figure, figure_of, percent};
+use crate::present::page::hulls::hull_head::{lift, price};
 use galvet_core::advise::measure_next;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
@@ -237,13 +244,7 @@ fn against_known(ranking: &Ranking, index: usize) -> String {
         return String::new();
     };
     let headline = explain::headline_stability(&ranking.brief);
-    let ranked = ranking.ranked.iter().map(|r| &r.assessment);
-    let out = ranking
-        .ruled_out
-        .iter()
-        .filter_map(|o| o.assessment.as_ref());
-    let mut all = ranked.chain(out);
-    let hers = all.find(|a| a.setup.posterior.survey.key == known.hull);
+    let hers = ranking.assessment(&known.hull);
     let mine = &ranking.ranked[index];
     if mine.survey().key == known.hull {
         return "The one you know.".to_owned();

@@ -119,7 +119,7 @@ mod tests {
 
     #[test]
     fn everything_that_can_be_measured_has_a_drawing_and_a_place_to_put_it() {
-        let drawings = include_str!("../../../../../web/templates/next.html");
+        let drawings = include_str!("../../../../../../web/templates/next.html");
         for &target in Target::ALL {
             let suggestion = Suggestion {
                 target,

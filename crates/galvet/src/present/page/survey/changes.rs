@@ -1,10 +1,10 @@
 //! What was or may be changed on a hull, how it is set up, and what each way of
 //! it does under the question.
 
-use super::costs::Effect;
-use super::variants::SideBySide;
 use crate::form::{FormView, NotTaken};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
+use crate::present::page::compare::costs::Effect;
+use crate::present::page::compare::variants::SideBySide;
 use crate::survey::{
     Card, blank_card, card_form, configuration_form, modification_form, new_configuration,
     new_modification,

@@ -2,7 +2,7 @@
 
 use super::beside::{cautions, tries};
 use super::moved::Moved;
-use super::waters::conditions;
+use crate::present::page::ask::waters::conditions;
 use crate::question::{Answer, Asked, Kind, MORE, PARTS, Part, PartId, company, given, units_key};
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;

@@ -1,16 +1,16 @@
 //! Ways of one hull, or several hulls, side by side under one question.
 
 use super::costs::{Cost, costs};
-use super::deck::kit_line;
-use super::draft::ordinal;
-use super::figure::{Figure, figure_of};
-use super::ranking::facts;
 use crate::answer::Outcome;
 use crate::present::columns::{self, COLUMNS, Cell, Which, cells};
 use crate::present::draw::gauge::{Gauge, full_scale, gauge};
 use crate::present::draw::hull::{Side, side};
 use crate::present::draw::overlay::{Overlay, overlay};
 use crate::present::draw::section::{Section, section, section_within};
+use crate::present::page::hulls::deck::kit_line;
+use crate::present::page::hulls::figure::{Figure, figure_of};
+use crate::present::page::ranking::facts;
+use crate::present::page::survey::draft::ordinal;
 use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
 use galvet_core::portrait::landing;

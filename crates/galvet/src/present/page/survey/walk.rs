@@ -1,11 +1,12 @@
 //! The walk along a hull: the plan as it fills, and the zone at hand.
 
-use super::next::NextStep;
 use crate::form::{FormView, NotTaken, shown_across, shown_along};
 use crate::present::draw::plan::{AtHand, HullPlan, hull_plan};
+use crate::present::page::hulls::next::NextStep;
 use crate::survey::zone_form;
-use galvet_core::base::{Finding, Keyed, System};
+use galvet_core::base::{Keyed, System};
 use galvet_core::body::Lines;
+use galvet_core::hull::Finding;
 use galvet_core::hull::{Source, Survey, Zone};
 
 /// A zone in the list.

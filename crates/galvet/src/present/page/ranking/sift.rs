@@ -44,6 +44,9 @@ pub struct Wanted {
     pub listed: bool,
     /// Limits as typed: column's word, text.
     pub limits: Vec<(String, String)>,
+    /// From which row on, and from which of those ruled out.
+    pub from: usize,
+    pub out_from: usize,
 }
 
 impl Wanted {
@@ -60,6 +63,8 @@ impl Wanted {
                 "ties" => out.ties = known(value).unwrap_or_default(),
                 "rows" => out.close = value == "close",
                 "list" => out.listed = value == "mine",
+                "from" => out.from = value.parse().unwrap_or_default(),
+                "out-from" => out.out_from = value.parse().unwrap_or_default(),
                 _ => {
                     let column = name.strip_prefix(ONLY).and_then(column_named);
                     if let Some((_, column)) = column.filter(|_| !value.trim().is_empty()) {

@@ -2,9 +2,10 @@
 //! force.
 
 use super::figure::{Figure, figure_of};
-use super::ranking::facts;
 use crate::answer::Answered;
 use crate::present::draw::path;
+use crate::present::page::paged::Paged;
+use crate::present::page::ranking::facts;
 use crate::survey::figure;
 use galvet_core::base::{Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
@@ -88,11 +89,8 @@ pub struct CatalogueView {
     pub lines: Vec<Line>,
     /// Hulls that are as asked for.
     pub found: usize,
-    /// Number of the first shown, from 1.
-    pub first: usize,
-    /// Where the next and the ones before begin.
-    pub next: Option<usize>,
-    pub before: Option<usize>,
+    /// Which of them.
+    pub page: Paged,
     /// Hulls in all.
     pub all: usize,
     pub view_box: String,
@@ -129,9 +127,6 @@ const LIMITED: [(&str, &str, Measure); 3] = [
     ("heaviest", "as heavy as", Measure::FittedWeight),
     ("dearest", "as dear as", Measure::Price),
 ];
-
-/// Hulls shown at once.
-pub const AT_ONCE: usize = 100;
 
 /// Units a metre.
 const SCALE: f64 = 60.0;
@@ -175,15 +170,12 @@ pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> Catalo
     sort(&mut standing, filter.sort);
     let headline = explain::headline_stability(&ranking.brief);
     let found = standing.len();
-    // Beyond the end there is the last page.
-    let from = filter.from.min(found.saturating_sub(1)) / AT_ONCE * AT_ONCE;
-    let shown = standing.iter().skip(from).take(AT_ONCE);
+    let page = Paged::of(found, filter.from);
+    let shown = page.shown(&standing).iter();
     CatalogueView {
         lines: shown.map(|s| line(s, headline, system)).collect(),
         found,
-        first: from + 1,
-        next: Some(from + AT_ONCE).filter(|next| *next < found),
-        before: (from > 0).then(|| from - AT_ONCE),
+        page,
         all,
         view_box: format!("0 0 {:.0} {:.0}", LONGEST * SCALE, WIDEST * SCALE),
         scale: scale(system),

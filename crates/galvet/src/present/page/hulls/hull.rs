@@ -1,21 +1,22 @@
 //! One hull's page: its record, drawings and figures.
 
+use super::check::{Check, checks};
 use super::deck::{deck_lines, kit_doubts, kit_line};
 use super::figure::{Figure, figure_of};
 use super::going::{Going, going};
 use super::hull_head::{Head, head};
-use super::next::{NextStep, next_steps};
-use super::ranking::facts;
+use super::next::next_steps;
 use crate::answer::Afloat;
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Side, side};
 use crate::present::draw::section::{Section, section};
-use galvet_core::base::{Dimension, Finding, Keyed, System};
+use crate::present::page::ranking::facts;
+use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::{Assessment, Group, Quantity};
 use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
-use galvet_core::rank::{demands, peril, reasons, steadiness, takes, told};
+use galvet_core::rank::{Met, demands, peril, reasons, steadiness, takes, told};
 use galvet_store::files::hulls::HullRecord;
 use std::sync::Arc;
 
@@ -48,8 +49,8 @@ pub struct Floating {
     /// What some of its plausible shapes do, where that does not rule it out.
     pub peril: String,
     pub remarks: Vec<String>,
-    /// What to measure next on this hull, best first.
-    pub next: Vec<NextStep>,
+    /// What the water asks that it does; empty for nothing.
+    pub met: String,
     pub going: Option<Going>,
     pub assumed: String,
     /// What of the rig is aboard, what of it is doubtful, what is left of the deck.
@@ -68,7 +69,8 @@ pub struct HullView {
     pub words: Vec<(&'static str, String)>,
     pub record: Vec<RecordLine>,
     pub extra: Vec<(String, String)>,
-    pub findings: Vec<Finding>,
+    /// What is to be checked or measured.
+    pub checks: Vec<Check>,
     /// What was measured afloat.
     pub evidence: Vec<String>,
     pub floating: Result<Floating, String>,
@@ -95,6 +97,9 @@ pub fn hull(
             "{problem}. Mend the sections, or take them off the record: then it is floated from its measures."
         )),
     };
+    let next = afloat.as_ref().ok();
+    let next = next.map(|a| next_steps(&a.assessment, brief, 3));
+    let next = next.unwrap_or_default();
     HullView {
         key: survey.key.clone(),
         name: survey.name(),
@@ -103,7 +108,7 @@ pub fn hull(
         words: words(survey),
         record: record_lines(survey, system),
         extra: record.extra.clone().into_iter().collect(),
-        findings: survey.findings(),
+        checks: checks(survey.findings(), next),
         evidence: survey
             .evidence
             .iter()
@@ -168,12 +173,16 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     let layout = &assessment.setup.loads.layout;
     let mut remarks = told(assessment, brief, system);
     // What the water asks: all of it, met or not.
-    let asked = demands(assessment, brief);
+    let (met, unmet): (Vec<_>, Vec<_>) = demands(assessment, brief)
+        .into_iter()
+        .partition(|m| m.met == Some(true));
+    let words = |m: &Met| m.text(system);
     remarks.extend(
-        asked
+        unmet
             .iter()
-            .map(|m| format!("asked of it here: {}", m.text(system))),
+            .map(|m| format!("asked of it here: {}", words(m))),
     );
+    let met: Vec<String> = met.iter().map(words).collect();
     let fine = |m| system.text(Dimension::FineLength, m, 0);
     Floating {
         head: head(assessment, brief, system),
@@ -216,7 +225,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             .as_ref()
             .map_or(Vec::new(), |d| deck_lines(d, system)),
         remarks,
-        next: next_steps(assessment, brief, 3),
+        met: met.join("; "),
         going: afloat
             .outlook()
             .map(|o| going(o, assessment, brief, system)),

@@ -14,27 +14,26 @@ pub struct Demand {
     pub ground: String,
 }
 
-/// Units a metre in the drawing, and the box drawn: half a kayak's beam is enough.
+/// Units a metre in the drawing.
 const SCALE: f64 = 150.0;
-const WIDTH: f64 = 1.5;
-const BEAM: f64 = 0.8;
-/// Draft drawn, m: what a loaded kayak has, about.
-const DRAFT: f64 = 0.12;
-/// Most depth drawn, m.
-const DEEPEST: f64 = 1.0;
+/// Width of the drawing, and of the hull in it, m.
+const ACROSS: [f64; 2] = [1.5, 0.8];
+/// Draft drawn, what a loaded kayak has, about; and the most depth, m.
+const DOWN: [f64; 2] = [0.12, 1.0];
 
 /// Draws what a water asks.
 #[must_use]
 pub fn demand(water: &Water) -> Demand {
-    let depth = water.least_depth.clamp(DRAFT, DEEPEST);
+    let ([width, beam], [draft, deepest]) = (ACROSS, DOWN);
+    let depth = water.least_depth.clamp(draft, deepest);
     let top = 0.32;
     let at = |x: f64, z: f64| (x * SCALE, (top - z) * SCALE);
-    let (left, right) = (0.5 * (WIDTH - BEAM), 0.5 * (WIDTH + BEAM));
+    let (left, right) = (0.5 * (width - beam), 0.5 * (width + beam));
     let gunwale = water.freeboard.max(0.02);
     let hull = [
         at(left, gunwale),
-        at(left, -DRAFT),
-        at(right, -DRAFT),
+        at(left, -draft),
+        at(right, -draft),
         at(right, gunwale),
     ];
     let inner = 0.08;
@@ -45,13 +44,13 @@ pub fn demand(water: &Water) -> Demand {
     Demand {
         view_box: format!(
             "0 0 {} {}",
-            coordinate(WIDTH * SCALE),
+            coordinate(width * SCALE),
             coordinate((top + depth + 0.08) * SCALE)
         ),
         hull: path(hull, false),
         floor: path(floor, false),
-        water: path([at(0.0, 0.0), at(WIDTH, 0.0)], false),
-        ground: path([at(0.0, -depth), at(WIDTH, -depth)], false),
+        water: path([at(0.0, 0.0), at(width, 0.0)], false),
+        ground: path([at(0.0, -depth), at(width, -depth)], false),
     }
 }
 

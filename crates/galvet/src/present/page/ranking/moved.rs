@@ -1,6 +1,6 @@
 //! What a changed question moved, against the one it started from.
 
-use super::draft::ordinal;
+use crate::present::page::survey::draft::ordinal;
 use galvet_core::base::System;
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::question::Brief;
@@ -70,18 +70,6 @@ pub fn moved(was: &Ranking, now: &Ranking, system: System) -> Vec<String> {
     out
 }
 
-/// Figures of a hull in a ranking, ranked or ruled out.
-fn assessed<'a>(ranking: &'a Ranking, key: &str) -> Option<&'a Assessment> {
-    let ranked = ranking.ranked.iter().map(|r| &r.assessment);
-    let out = ranking
-        .ruled_out
-        .iter()
-        .filter_map(|o| o.assessment.as_ref());
-    let mut all = ranked.chain(out);
-    let found = all.find(|a| a.setup.posterior.survey.key == key);
-    found.map(|a| &**a)
-}
-
 /// How the figures of who is first now moved.
 fn figures(was: &Ranking, now: &Ranking, system: System) -> Option<String> {
     let first = now.ranked.first()?.survey();
@@ -91,7 +79,7 @@ fn figures(was: &Ranking, now: &Ranking, system: System) -> Option<String> {
 
 /// How the figures of a hull moved.
 fn of_hull(was: &Ranking, now: &Ranking, key: &str, system: System) -> Vec<String> {
-    let both = assessed(was, key).zip(assessed(now, key));
+    let both = was.assessment(key).zip(now.assessment(key));
     both.map_or(Vec::new(), |(before, after)| {
         of_figures(before, after, &now.brief, system)
     })
