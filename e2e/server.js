@@ -83,9 +83,17 @@ export { expect };
 
 /** No accessibility violation of WCAG 2.2 AA on the page as it stands. */
 export async function expectAxeClean(page) {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"])
-    .analyze();
+  const tags = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"];
+  await expectAxe(new AxeBuilder({ page }).withTags(tags));
+}
+
+/** Enough contrast: all that a look of its own can spoil. */
+export async function expectContrast(page) {
+  await expectAxe(new AxeBuilder({ page }).withRules(["color-contrast"]));
+}
+
+async function expectAxe(axe) {
+  const { violations } = await axe.analyze();
   const found = violations.map(
     (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(" ")).join(", ")}`,
   );

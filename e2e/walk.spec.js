@@ -189,35 +189,8 @@ test("hulls are ticked, stand side by side, and the address is shared", async ({
   await expect(page).toHaveURL(/hull=fennick-dunmarrow/);
 });
 
-test("the pages of a walk in dark and in bright sun, and the card on paper", async ({
-  page,
-}) => {
-  const walked = "/hulls/fennick-dunmarrow";
-  for (const scheme of ["dark", "light"]) {
-    await page.emulateMedia({ colorScheme: scheme });
-    for (const at of [
-      "walk",
-      "fittings",
-      "comfort",
-      "changes",
-      "lines",
-      "card",
-    ]) {
-      await page.goto(`${walked}/${at}`);
-      await expectAxeClean(page);
-    }
-    if (scheme === "dark") continue;
-    await page.getByRole("button", { name: "Sunlight" }).click();
-    for (const at of ["walk", "fittings", "comfort", "changes"]) {
-      await page.goto(`${walked}/${at}`);
-      await expect(page.locator("html")).toHaveAttribute(
-        "data-look",
-        "sunlight",
-      );
-      await expectAxeClean(page);
-    }
-  }
-  await page.goto(`${walked}/card`);
+test("a survey sheet takes four sheets of paper at most", async ({ page }) => {
+  await page.goto("/hulls/fennick-dunmarrow/card");
   expect(await sheets(page)).toBeLessThanOrEqual(4);
 });
 
