@@ -90,12 +90,14 @@ for (const look of ["dark", "sunlight"]) {
   });
 }
 
-test("every page fits a narrow screen, and 1280 px enlarged to 200 %", async ({
+test("every page fits its screen, and 1280 px enlarged to 200 %", async ({
   page,
 }) => {
   for (const [width, height] of [
     [360, 740],
     [640, 400],
+    [768, 1024],
+    [2560, 1440],
   ]) {
     await page.setViewportSize({ width, height });
     for (const path of pages) {

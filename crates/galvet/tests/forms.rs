@@ -410,6 +410,44 @@ fn every_kind(desk: &Desk) -> Vec<String> {
     found.into_iter().collect()
 }
 
+/// Whether somewhere in a text stands a nought below nought: "-0", "−0.00".
+fn less_than_nothing(text: &str) -> bool {
+    ["-0", "−0"].iter().any(|minus| {
+        text.match_indices(minus).any(|(at, _)| {
+            let before = text[..at].chars().next_back();
+            let sign = minus.len() - 1;
+            let digits = text[at + sign..].chars();
+            let number: String = digits
+                .take_while(|c| c.is_ascii_digit() || *c == '.')
+                .collect();
+            let nought = number.trim_end_matches('.').parse() == Ok(0.0);
+            nought && !before.is_some_and(char::is_alphanumeric)
+        })
+    })
+}
+
+#[test]
+fn no_page_says_less_than_nothing() {
+    assert!(less_than_nothing("well −0.00 m²") && less_than_nothing("in -0 minutes."));
+    assert!(!less_than_nothing("−0.4°, 2026-11-0, lake-0, -0.05"));
+    let desk = Desk::demo();
+    let mut pages = 0;
+    for at in every_kind(&desk) {
+        let response = desk.ask(&at);
+        if response.content_type() != Some(ContentType::HTML) {
+            continue;
+        }
+        let page = Html::parse_document(&response.into_string().unwrap_or_default());
+        let said: String = page.root_element().text().collect::<Vec<_>>().join(" ");
+        assert!(!less_than_nothing(&said), "{at}");
+        pages += 1;
+    }
+    // A board has no tank well.
+    let board = desk.page("/hulls/velmoor-oskarin");
+    assert!(board.contains("0.00\u{a0}m²") && !less_than_nothing(&board));
+    assert!(pages > 40, "{pages}");
+}
+
 #[test]
 fn every_form_in_which_figures_are_typed_sends_its_units() {
     /// Words, in which no figure is typed.

@@ -193,7 +193,10 @@ pub(super) fn figures(
                 whole.min(of_kind(ZoneKind::CockpitFloor).map(Taken::free).sum())
             }
         }),
-        well_free: of_kind(ZoneKind::TankWell).map(Taken::free).sum(),
+        // A sum of nothing is −0.
+        well_free: of_kind(ZoneKind::TankWell)
+            .map(Taken::free)
+            .fold(0.0, |sum, free| sum + free),
         largest_free: largest,
         track_left: track_left.sum(),
         boxes: beneath.map(Taken::boxes).sum(),

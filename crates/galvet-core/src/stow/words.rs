@@ -45,6 +45,9 @@ impl Refusal {
             RefusedBy::InTheStroke => {
                 format!("{needs} high at {place}, in the paddle's way above {gives}")
             }
+            RefusedBy::NoRoom if place.ends_with(" side") => {
+                format!("what else is there leaves no room along {place}")
+            }
             RefusedBy::NoRoom => format!("what else is there leaves no room in {place}"),
             RefusedBy::NothingHolds if place.is_empty() => "nothing on it holds it".to_owned(),
             RefusedBy::NothingHolds => format!("nothing at {place} holds it"),
