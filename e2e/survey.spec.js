@@ -220,7 +220,7 @@ test("two tabs that edit one hull are merged, and each is undone", async ({
   await other.getByRole("button", { name: "Undo: beam noted" }).click();
   await expect(other.locator("#beam .reading-used")).toContainText("72.5 cm");
   // Thrown away and taken out again.
-  await other.getByRole("button", { name: "Throw this hull away" }).click();
+  await other.getByRole("button", { name: "Delete this hull" }).click();
   await other.getByRole("link", { name: "1 in the trash" }).click();
   await expectAxeClean(other);
   await other.getByRole("button", { name: /^Take Tindrel Vaskar out/ }).click();

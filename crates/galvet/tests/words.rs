@@ -8,7 +8,7 @@ use syn::punctuated::Punctuated;
 use syn::visit::Visit;
 
 /// Retired, in lower case; whole words.
-const RETIRED: [&str; 25] = [
+const RETIRED: [&str; 26] = [
     "she",
     "her",
     "hers",
@@ -17,6 +17,7 @@ const RETIRED: [&str; 25] = [
     "begin it",
     "throw away",
     "throw it away",
+    "throw this",
     "put in a hull",
     "take in",
     "put in the first",
