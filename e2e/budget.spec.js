@@ -109,6 +109,17 @@ test("a layout keeps margin, steadiness and trim in view", async ({ page }) => {
     .toBeLessThan(10);
 });
 
+test("on a phone the whole boat is on the first screen, above the places to go", async ({
+  page,
+}) => {
+  await page.setViewportSize(PHONE);
+  await page.goto("/hulls/osprith-kelda-two");
+  const boat = await page.locator(".hull-picture .profile").boundingBox();
+  const places = await page.locator("nav.places").boundingBox();
+  expect(boat.y + boat.height).toBeLessThanOrEqual(places.y);
+  expect(boat.height).toBeLessThanOrEqual(0.45 * PHONE.height);
+});
+
 test("a wide screen has the hull, its picture and what to check side by side", async ({
   page,
 }) => {
