@@ -107,60 +107,103 @@ test("every page fits its screen, and 1280 px enlarged to 200 %", async ({
   }
 });
 
-test("nothing moves by itself where that is not wanted", async ({ page }) => {
+test("every page moves, frames and tells as it should", async ({ page }) => {
   await page.emulateMedia({ reducedMotion: "reduce" });
   for (const path of pages) {
     await page.goto(path);
-    const moving = await page.evaluate(() =>
-      document.getAnimations().map((a) => a.effect?.target?.className ?? ""),
-    );
-    expect(moving, path).toEqual([]);
-    const smooth = await page.evaluate(() =>
-      [...document.querySelectorAll("*")]
+    const wrong = await page.evaluate(() => {
+      const told = (all) => [...all].map((e) => e.outerHTML.slice(0, 120));
+      // Nothing moves by itself where that is not wanted.
+      const moving = document
+        .getAnimations()
+        .map((a) => a.effect?.target?.className ?? "");
+      const smooth = [...document.querySelectorAll("*")]
         .map((e) => [e, getComputedStyle(e)])
         .filter(
           ([, style]) =>
             parseFloat(style.transitionDuration) > 0.01 ||
             style.scrollBehavior === "smooth",
         )
-        .map(([e]) => e.outerHTML.slice(0, 80)),
-    );
-    expect(smooth, path).toEqual([]);
-  }
-});
-
-test("no frame stands on a page with nothing in it", async ({ page }) => {
-  for (const path of pages) {
-    await page.goto(path);
-    const empty = await page.evaluate(() => {
-      // Cells of a table to be filled by pen are empty on purpose.
+        .map(([e]) => e);
+      // No frame stands on a page with nothing in it; cells of a table to be filled by
+      // pen are empty on purpose.
       const shows =
         "svg, img, input, select, textarea, button, canvas, hr, td, th";
       const drawn = ({ borderTopWidth, borderTopStyle, borderLeftWidth }) =>
         borderTopStyle !== "none" &&
         (parseFloat(borderTopWidth) > 0 || parseFloat(borderLeftWidth) > 0);
-      return [...document.querySelectorAll("main *:not(svg *)")]
+      const empty = [...document.querySelectorAll("main *:not(svg *)")]
         .filter((e) => e instanceof HTMLElement && !e.matches(shows))
         .filter((e) => !e.closest("[aria-hidden]"))
         .filter((e) => e.checkVisibility() && drawn(getComputedStyle(e)))
-        .filter((e) => !e.textContent.trim() && !e.querySelector(shows))
-        .map((e) => e.outerHTML.slice(0, 120));
+        .filter((e) => !e.textContent.trim() && !e.querySelector(shows));
+      const says = (e) =>
+        [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim());
+      const small = [...document.querySelectorAll("body *:not(svg *)")]
+        .filter((e) => says(e) && e.checkVisibility())
+        .filter((e) => parseFloat(getComputedStyle(e).fontSize) < 13.99);
+      return {
+        moving,
+        smooth: told(smooth),
+        empty: told(empty),
+        small: told(small),
+      };
     });
-    expect(empty, path).toEqual([]);
+    expect(wrong, path).toEqual({
+      moving: [],
+      smooth: [],
+      empty: [],
+      small: [],
+    });
   }
 });
 
-test("no text is smaller than 14 px", async ({ page }) => {
+test("whatever a pointer can use, keys reach on every page", async ({
+  page,
+}) => {
+  test.slow();
   for (const path of pages) {
     await page.goto(path);
-    const small = await page.evaluate(() => {
-      const says = (e) =>
-        [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim());
-      return [...document.querySelectorAll("body *:not(svg *)")]
-        .filter((e) => says(e) && e.checkVisibility())
-        .filter((e) => parseFloat(getComputedStyle(e).fontSize) < 13.99)
-        .map((e) => e.outerHTML.slice(0, 120));
+    const count = await page.evaluate(() => {
+      const usable =
+        "a[href], button, input, select, textarea, summary, [tabindex='0']";
+      const all = [...document.querySelectorAll(usable)]
+        .filter((e) => e.checkVisibility({ visibilityProperty: true }))
+        .filter((e) => !e.disabled && e.tabIndex >= 0);
+      // Of radios that belong together one is reached, and arrows go on from it; of
+      // what is one list to walk through, likewise.
+      window.usable = new Set(all.filter((e) => e.type !== "radio"));
+      const hands = [...document.querySelectorAll("body *")].filter(
+        (e) =>
+          e.checkVisibility() &&
+          /pointer|grab|move|resize/.test(getComputedStyle(e).cursor) &&
+          !e.closest(`${usable}, label, [tabindex='-1']`),
+      );
+      window.hands = hands.map((e) => e.outerHTML.slice(0, 100));
+      // What has the focus shows it: by a ring, or, in a drawing, by its own lines.
+      const drawn = (e) =>
+        [e, ...e.querySelectorAll("*")]
+          .map((x) => getComputedStyle(x))
+          .map((x) => `${x.stroke} ${x.strokeWidth} ${x.fill} ${x.filter}`)
+          .join();
+      const before = new Map(
+        all.filter((e) => e instanceof SVGElement).map((e) => [e, drawn(e)]),
+      );
+      document.addEventListener("focusin", ({ target }) => {
+        window.usable.delete(target);
+        const ring = getComputedStyle(target);
+        const ringed =
+          ring.outlineStyle !== "none" || ring.boxShadow !== "none";
+        if (!ringed && drawn(target) === (before.get(target) ?? drawn(target)))
+          window.hands.push(target.outerHTML.slice(0, 100));
+      });
+      return all.length;
     });
-    expect(small, path).toEqual([]);
+    for (let i = 0; i < count + 3; i += 1) await page.keyboard.press("Tab");
+    const left = await page.evaluate(() => ({
+      unreached: [...window.usable].map((e) => e.outerHTML.slice(0, 100)),
+      hands: window.hands,
+    }));
+    expect(left, path).toEqual({ unreached: [], hands: [] });
   }
 });

@@ -60,6 +60,8 @@ pub struct Stance<const N: usize> {
     pub floor: Lanes<N>,
     /// Surface of the seat at its low and its high place.
     pub seats: [Lanes<N>; 2],
+    /// How far off a guessed load is: [`Shape::guess`].
+    guess: [Lanes<N>; 3],
 }
 
 impl<const N: usize> Stance<N> {
@@ -70,6 +72,7 @@ impl<const N: usize> Stance<N> {
         Self {
             floor,
             seats: [seat(0), seat(1)],
+            guess: std::array::from_fn(|j| Lanes::from_fn(|i| shapes[i].guess[j])),
         }
     }
 }
@@ -92,6 +95,8 @@ struct Placed {
     on: Rests,
     above: f64,
     radius: f64,
+    /// Whether mass and place are a guess.
+    rough: bool,
 }
 
 /// All loads on one hull, ready to be summed.
@@ -125,7 +130,12 @@ pub struct LoadPlan {
     /// What modifications added to the hull: `x` from the bow's datum.
     fixed: Vec<Fixed>,
     counts_kit: bool,
+    /// How far off a guess is, 1 sd: share of its mass; along the hull and upward, m.
+    spread: [f64; 3],
 }
+
+/// However far off a guess is, so much of its mass is there.
+const LEAST_OF_GUESS: f64 = 0.3;
 
 impl LoadPlan {
     /// Lays crew and layout on the hull of `survey`: its bow at `bow`, `length`
@@ -157,6 +167,7 @@ impl LoadPlan {
                     on: Rests::Seat(0),
                     above: guides[Guide::SeatedCentre] * s.who.stature(),
                     radius: guides[Guide::SeatedRadius],
+                    rough: false,
                 })
                 .collect(),
             live: company.live_moment(guides),
@@ -183,6 +194,11 @@ impl LoadPlan {
                 .map(|f| Fixed { x: bow + f.x, ..f })
                 .collect(),
             counts_kit: survey.capacity_basis.counts_kit(),
+            spread: [
+                guides[Guide::RoughMass],
+                guides[Guide::RoughPlace] * length,
+                guides[Guide::RoughHeight],
+            ],
         }
     }
 
@@ -313,6 +329,7 @@ impl LoadPlan {
             on,
             above,
             radius,
+            rough: false,
         }
     }
 
@@ -324,6 +341,7 @@ impl LoadPlan {
             on: Rests::Floor,
             above: s.above_floor,
             radius: 0.0,
+            rough: s.rough,
         });
         let seated = self.seated.iter().copied();
         std::iter::once(self.crew_placed(carriage))
@@ -347,6 +365,9 @@ impl LoadPlan {
                 sat[at] += p.mass;
             }
         }
+        if self.aboard(carriage).any(|p| p.rough) {
+            return self.guessed(carriage, stance, (mass, moment, sat));
+        }
         let seats = stance.seats[0] * (sat[0] / mass) + stance.seats[1] * (sat[1] / mass);
         Weight {
             mass: Lanes::splat(mass),
@@ -354,6 +375,46 @@ impl LoadPlan {
             y: Lanes::splat(moment[1] / mass),
             z: stance.floor + seats + moment[2] / mass,
         }
+    }
+
+    /// The same where something aboard is a guess: beside each shape it weighs more or
+    /// less, and lies elsewhere, than somebody said.
+    fn guessed<const N: usize>(
+        &self,
+        carriage: Carriage,
+        stance: &Stance<N>,
+        (mass, moment, sat): (f64, [f64; 3], [f64; 2]),
+    ) -> Weight<N> {
+        let splat = Lanes::<N>::splat;
+        let (mut mass, [mut x, y, mut z]) = (splat(mass), moment.map(splat));
+        let mut side = y;
+        for p in self.aboard(carriage).filter(|p| p.rough) {
+            let weighs = stance.guess[0].map(|g| p.mass * self.factor(g));
+            mass += weighs - p.mass;
+            x += weighs * (stance.guess[1] * self.spread[1] + p.x) - p.mass * p.x;
+            side += (weighs - p.mass) * p.y;
+            z += weighs * (stance.guess[2] * self.spread[2] + p.above) - p.mass * p.above;
+        }
+        let seats = (stance.seats[0] * sat[0] + stance.seats[1] * sat[1]) / mass;
+        Weight {
+            mass,
+            x: x / mass,
+            y: side / mass,
+            z: stance.floor + seats + z / mass,
+        }
+    }
+
+    /// What a guessed mass is multiplied by where it is so many standard deviations off.
+    fn factor(&self, guess: f64) -> f64 {
+        (1.0 + self.spread[0] * guess).max(LEAST_OF_GUESS)
+    }
+
+    /// How much more than somebody guessed is aboard beside a shape, kg.
+    #[must_use]
+    pub fn off_guess(&self, shape: &Shape) -> f64 {
+        let rough = self.layout.stowed.iter().filter(|s| s.rough);
+        let guessed: f64 = rough.map(|s| s.loaded_mass).sum();
+        guessed * (self.factor(shape.guess[0]) - 1.0)
     }
 
     /// The hull alone, with what modifications added to it and took off. However much

@@ -1,6 +1,6 @@
 //! The rig: what is to be carried, belonging to no hull.
 
-use crate::base::{Bounds, Dimension, OutOfRange, words};
+use crate::base::{Bounds, Dimension, Keyed, OutOfRange, words};
 use crate::gear::{Category, Chemistry, Gear};
 use crate::guide::Guides;
 use crate::power::usable_share;
@@ -16,6 +16,63 @@ pub enum Importance {
     #[strum(message = "if there is room")]
     Want,
 }
+
+/// Where kit lies that nobody has listed. Places along the hull and heights are guide
+/// values, and spread as a guess is.
+pub enum Stowage {
+    /// In the tank well.
+    #[strum(message = "behind the seat")]
+    Behind,
+    /// Under the seat.
+    #[strum(message = "under the seat")]
+    Under,
+    /// Between the knees and the feet.
+    #[strum(message = "at the feet")]
+    Feet,
+    /// Ahead of the feet.
+    #[strum(message = "in the bow")]
+    Bow,
+    /// Behind the tank well.
+    #[strum(message = "in the stern")]
+    Stern,
+}
+}
+
+impl Stowage {
+    /// Place along the hull from the bow, share of the length: guide value.
+    #[must_use]
+    pub const fn place(self) -> f64 {
+        match self {
+            Self::Behind => 0.74,
+            Self::Under => 0.54,
+            Self::Feet => 0.38,
+            Self::Bow => 0.18,
+            Self::Stern => 0.90,
+        }
+    }
+}
+
+words! {
+/// How high it lies.
+#[derive(Default)]
+pub enum Lying {
+    /// On the floor.
+    #[default]
+    Low,
+    /// In crates and holders, on top of others.
+    High,
+}
+}
+
+impl Lying {
+    /// Height of its middle above the floor, m: guide value.
+    #[must_use]
+    pub const fn height(self) -> f64 {
+        match self {
+            Self::Low => 0.12,
+            Self::High => 0.35,
+        }
+    }
 }
 
 /// One line of a rig: `count` of a thing at one place.
@@ -50,6 +107,9 @@ pub struct RigLine {
     pub energy: f64,
     /// What is in that battery; `None` where nobody said, or it is none.
     pub chemistry: Option<Chemistry>,
+    /// Whether its mass, place and height are a guess: then they are spread over the
+    /// possible shapes.
+    pub rough: bool,
 }
 
 impl RigLine {
@@ -71,7 +131,29 @@ impl RigLine {
             offset: 0.0,
             energy: 0.0,
             chemistry: None,
+            rough: false,
         }
+    }
+
+    /// Kit that nobody has listed, about so heavy, kg.
+    #[must_use]
+    pub fn rough(mass: f64, stowage: Stowage, lying: Lying) -> Self {
+        Self {
+            place: stowage.place(),
+            height: lying.height(),
+            rough: true,
+            ..Self::plain("kit, by guess", mass)
+        }
+    }
+
+    /// Where it lies and how high, of what is a guess.
+    #[must_use]
+    pub fn guessed(&self) -> Option<(Stowage, Lying)> {
+        let near = |s: &&Stowage| (s.place() - self.place).abs() < 1e-9;
+        let stowage = Stowage::ALL.iter().find(near)?;
+        let high = (self.height - Lying::High.height()).abs() < 1e-9;
+        let lying = if high { Lying::High } else { Lying::Low };
+        self.rough.then_some((*stowage, lying))
     }
 
     /// Where a thing lies when nobody said: low in the tank well. Share of the
@@ -127,6 +209,7 @@ impl RigLine {
             offset: 0.0,
             energy: 0.0,
             chemistry: None,
+            rough: false,
         };
         line.is(gear)
     }

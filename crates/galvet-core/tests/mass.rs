@@ -6,11 +6,11 @@ mod common;
 
 use common::families::{Dice, cases};
 use common::{assess, brief, survey};
-use galvet_core::figures::Assessment;
+use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::gear::{Category, Fixing, Gear};
 use galvet_core::guide::{Guide, Guides};
-use galvet_core::hull::{BottomShape, Construction, Measure, Pin, Survey};
-use galvet_core::rig::{Importance, Rig, RigLine};
+use galvet_core::hull::{BottomShape, CapacityBasis, Construction, Measure, Pin, Survey};
+use galvet_core::rig::{Importance, Lying, Rig, RigLine, Stowage};
 
 fn hull() -> Survey {
     survey(
@@ -214,5 +214,46 @@ fn random_rigs_are_accounted_for_to_the_gram() {
             lines.push(line(&gear, 1 + (dice.share() * 4.0) as u32, &within, must));
         }
         accounted(&laid(&hull(), of(lines)));
+    }
+}
+
+/// A load somebody guessed: what follows from it has a range that holds it, and the middle
+/// is what was said. The same load weighed has none but the hull's own.
+#[test]
+fn a_guessed_load_widens_what_follows_from_it() {
+    let mut survey = hull();
+    survey.capacity_basis = CapacityBasis::GearAndCrew;
+    survey
+        .readings
+        .extend(common::tunnel(&[(Measure::RatedCapacity, 190.0)]).readings);
+    let afloat = |line: RigLine| assess(&survey, &brief(80.0, 1.8, of(vec![line])), 128);
+    let rough = RigLine::rough(27.0, Stowage::Behind, Lying::High);
+    let weighed = RigLine {
+        rough: false,
+        ..rough.clone()
+    };
+    let (a, b) = (afloat(rough), afloat(weighed));
+    let spread = |a: &Assessment, q| {
+        let range = a.range(q).unwrap();
+        (range.p5, range.p50, range.p95)
+    };
+    let (low, middle, high) = spread(&a, Quantity::Counted);
+    let (least, exact, most) = spread(&b, Quantity::Counted);
+    assert!((middle - exact).abs() < 0.3, "{middle} for {exact}");
+    // 1.645 standard deviations of 15 % of 27 kg, either way.
+    let by = 1.645 * 0.15 * 27.0;
+    let own = (most - least) / 2.0;
+    let wanted = (by * by + own * own).sqrt();
+    assert!(
+        ((high - low) / 2.0 - wanted).abs() < 0.7,
+        "{low} to {high}, {wanted} either way"
+    );
+    for q in [
+        Quantity::LabelMargin,
+        Quantity::WaterlineMargin,
+        Quantity::Gm,
+    ] {
+        let wide = |of: (f64, f64, f64)| of.2 - of.0;
+        assert!(wide(spread(&a, q)) > wide(spread(&b, q)), "{q:?}");
     }
 }

@@ -38,6 +38,7 @@ fn shape() -> impl Strategy<Value = Shape> {
             hull_mass: 35.0,
             kit_mass: 2.5,
             seats: [0.10, 0.26],
+            guess: [0.0; 3],
         })
 }
 

@@ -53,6 +53,7 @@ fn row(
             ],
         ),
         shape: Shape {
+            guess: [0.0; 3],
             seats: [seat; 2],
             ..prototype_shape(bottom, depth, floor, hull)
         },

@@ -1,6 +1,7 @@
 //! The demo's open files, shipped inside the binary.
 
 use crate::question;
+use galvet_core::gear::Gear;
 use galvet_core::hull::Survey;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::{evidence, gear, hulls, offsets, rigs, space, waters};
@@ -15,6 +16,20 @@ fn text(name: &str) -> Result<String, FileError> {
     let file = Demo::get(name).ok_or_else(|| FileError::whole(name, "is not in this binary"))?;
     String::from_utf8(file.data.into_owned())
         .map_err(|_| FileError::whole(name, "is not UTF-8 text"))
+}
+
+/// The usual things to begin a shelf with: generic ones, without prices.
+///
+/// # Errors
+/// [`FileError`] where the binary's own file is broken.
+pub(crate) fn starter() -> Result<Vec<Gear>, FileError> {
+    let things = gear::read("demo/gear.json", &text("gear.json")?)?;
+    let plain = things.into_iter().map(|thing| Gear {
+        price: None,
+        owned: true,
+        ..thing
+    });
+    Ok(plain.collect())
 }
 
 /// The record of one of the demo's hulls.

@@ -19,26 +19,40 @@ fn hull(desk: &Desk, key: &str) -> Option<HullRecord> {
 const MARK: &str = "gunwale";
 
 /// A form with several parts.
-fn parts(fields: &[(&str, &str)], file: Option<(&str, &str)>) -> String {
-    let mut body = String::new();
+fn parts(fields: &[(&str, &str)], file: Option<(&str, &[u8])>) -> Vec<u8> {
+    let mut body = Vec::new();
     for (name, value) in fields {
-        body += &format!(
+        let part = format!(
             "--{MARK}\r\nContent-Disposition: form-data; name=\"{name}\"\r\n\r\n{value}\r\n"
         );
+        body.extend(part.bytes());
     }
-    if let Some((name, text)) = file {
-        body += &format!(
-            "--{MARK}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"{name}\"\r\nContent-Type: text/csv\r\n\r\n{text}\r\n"
+    if let Some((name, content)) = file {
+        let head = format!(
+            "--{MARK}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"{name}\"\r\nContent-Type: text/csv\r\n\r\n"
         );
+        body.extend(head.bytes());
+        body.extend(content);
+        body.extend(b"\r\n");
     }
-    body += &format!("--{MARK}--\r\n");
+    body.extend(format!("--{MARK}--\r\n").bytes());
     body
 }
 
 fn send(desk: &Desk, fields: &[(&str, &str)], file: Option<(&str, &str)>) -> (Status, String) {
+    let file = file.map(|(name, text)| (name, text.as_bytes()));
+    send_to(desk, "/import", fields, file)
+}
+
+fn send_to(
+    desk: &Desk,
+    path: &str,
+    fields: &[(&str, &str)],
+    file: Option<(&str, &[u8])>,
+) -> (Status, String) {
     let body = parts(fields, file);
     let kind = ContentType::new("multipart", "form-data").with_params(("boundary", MARK));
-    let answer = desk.send("/import", kind, &body);
+    let answer = desk.send(path, kind, &body);
     (answer.status(), answer.into_string().unwrap_or_default())
 }
 
@@ -164,4 +178,84 @@ fn what_goes_out_comes_in_again() {
     }
     assert_eq!(other.store.catalogue().unwrap().hulls, mine.hulls);
     assert!(Construction::from_key("raft").is_none());
+}
+
+#[test]
+fn everything_goes_out_as_one_archive_with_drawings_and_comes_in_again() {
+    let desk = Desk::demo();
+    let archive = desk.ask("/everything.zip").into_bytes().unwrap();
+    assert!(archive.starts_with(b"PK"));
+    let names = String::from_utf8_lossy(&archive);
+    for name in [
+        "hulls.csv",
+        "gear.csv",
+        "drawings/velmoor-oskarin-wide-profile.svg",
+    ] {
+        assert!(names.contains(name), "{name}");
+    }
+    let mine = desk.store.catalogue().unwrap();
+    let other = Desk::with(&galvet_store::Catalogue {
+        waters: mine.waters.clone(),
+        ..galvet_store::Catalogue::default()
+    });
+    let sent = Some(("galvet.zip", archive.as_slice()));
+    let (status, page) = send_to(&other, "/import", &[("action", "keep")], sent);
+    assert_eq!(status, Status::SeeOther, "{page}");
+    let theirs = other.store.catalogue().unwrap();
+    assert_eq!(mine.hulls, theirs.hulls);
+    assert_eq!(mine.rigs, theirs.rigs);
+    assert_eq!(mine.gear, theirs.gear);
+    // An archive that is none, and no spreadsheet either, says so.
+    let (status, page) = send_to(&other, "/import", &[], Some(("x.zip", b"PK\x03\x04 no")));
+    assert_eq!(status, Status::UnprocessableEntity);
+    assert!(
+        page.contains("not a spreadsheet that can be read"),
+        "{page}"
+    );
+}
+
+#[test]
+fn hostile_tables_are_told_and_nothing_of_them_is_kept() {
+    let desk = Desk::demo();
+    let before = desk.store.catalogue().unwrap().hulls;
+    let wide = format!("{}\n{}", "Length,".repeat(300), "3,".repeat(300));
+    let long = format!("Model,Length (m)\n{}", "x,3.5\n".repeat(6_000));
+    for table in [
+        "Model;Length",
+        "Model,Length\n<script>alert(1)</script>,<b>3</b>\n",
+        "a,b\n\u{0},\u{1}\n",
+        wide.as_str(),
+        long.as_str(),
+        "Model,Length (m),Model,Length (m)\nA,3.5,B,3.6\n",
+        "|||||\n|||||",
+        "Model,Weight\nA,=1+1\n",
+    ] {
+        let fields = [("text", table), ("action", "look")];
+        let (status, page) = send(&desk, &fields, None);
+        let fits = status == Status::Ok || status == Status::UnprocessableEntity;
+        let shown: String = table.chars().take(40).collect();
+        assert!(fits, "{shown}: {status}");
+        assert!(!page.contains("<script>alert"), "{shown}");
+        let fields = [
+            ("text", table),
+            ("name", "../../x.csv"),
+            ("of", "hulls"),
+            ("col[0].as", "no-such-thing"),
+            ("col[99999].as", "length"),
+            ("col[1].unit", "parsec"),
+            ("all[construction]", "raft"),
+            ("all[key]", "../x"),
+            ("word[0].target", "propulsion"),
+            ("word[0].theirs", "x"),
+            ("word[0].ours", "rocket"),
+            ("fix[0].at", "77777"),
+            ("fix[0].column", "Length"),
+            ("fix[0].value", "\u{202e}"),
+            ("action", "keep"),
+        ];
+        let (status, page) = send_to(&desk, "/import/table", &fields, None);
+        assert_ne!(status.code / 100, 5, "{shown}: {status}");
+        assert!(!page.contains("<script>alert"), "{shown}");
+    }
+    assert_eq!(desk.store.catalogue().unwrap().hulls, before);
 }

@@ -105,6 +105,8 @@ impl Bare {
     pub const FEET: Self = Self(FOOT);
     /// Inches.
     pub const INCHES: Self = Self(INCH);
+    /// Grams.
+    pub const GRAMS: Self = Self(0.001);
     /// Pounds.
     pub const POUNDS: Self = Self(POUND);
     /// Kilometres.
@@ -141,6 +143,9 @@ enum Written {
 /// A decimal number with point or comma, nothing else (no `inf`, no `nan`).
 /// Thousands may be set apart where that cannot be misread: `1 290`, `1,290.5`.
 fn written(text: &str) -> Written {
+    if let Some(value) = with_fraction(text.trim()) {
+        return Written::Number(value);
+    }
     // `4½` is how we write it ourselves.
     let text = text.trim().replace('\u{2212}', "-").replace('½', ".5");
     let spaced = [' ', '\u{a0}', '\u{2009}', '\u{202f}', '\''];
@@ -194,6 +199,21 @@ fn written(text: &str) -> Written {
         Ok(value) if value.is_finite() => Written::Number(value),
         _ => Written::Nonsense,
     }
+}
+
+/// `34 1/2`, `34-1/2`, `3/4`: a whole number and a fraction as a tape has them. What is
+/// no part of one (`4/3`, `82/85`) is no fraction.
+fn with_fraction(text: &str) -> Option<f64> {
+    let (before, below) = text.split_once('/')?;
+    let at = before.rfind([' ', '-']);
+    let (whole, above) = at.map_or(("0", before), |at| (&before[..at], &before[at + 1..]));
+    let number = |text: &str| -> Option<f64> {
+        let digits = (1..=4).contains(&text.len()) && text.bytes().all(|b| b.is_ascii_digit());
+        digits.then(|| text.parse().ok()).flatten()
+    };
+    let (whole, above, below) = (number(whole.trim())?, number(above)?, number(below)?);
+    let tape = [2.0, 3.0, 4.0, 8.0, 16.0, 32.0, 64.0].contains(&below);
+    (tape && above > 0.0 && above < below).then(|| whole + above / below)
 }
 
 /// Whether `sign` parts the digits as it parts thousands.
@@ -348,6 +368,35 @@ mod tests {
 
     const LENGTH: Bounds = Bounds::new("length", Dimension::Length, 0.0, 10.0);
     const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 500.0);
+
+    #[test]
+    fn fractions_of_a_tape_are_read_and_nothing_else_with_a_stroke() {
+        for (typed, metres) in [
+            ("34 1/2 in", 0.876_3),
+            ("34-1/2\"", 0.876_3),
+            ("12' 4 1/4\"", 3.765_55),
+            ("3/4 in", 0.019_05),
+            ("34½ in", 0.876_3),
+        ] {
+            let read = LENGTH.parse(typed, Bare::SI).unwrap();
+            assert_relative_eq!(read, metres, max_relative = 1e-9);
+        }
+        for typed in [
+            "82/85",
+            "4/3 in",
+            "34 5/4 in",
+            "1/0 in",
+            "34 1/7 in",
+            "34/ in",
+            "/2",
+        ] {
+            let read = LENGTH.parse(typed, Bare::SI);
+            assert!(
+                matches!(read, Err(QuantityError::NotUnderstood { .. })),
+                "{typed}: {read:?}"
+            );
+        }
+    }
 
     #[test]
     fn a_bare_number_is_given_the_unit_it_was_meant_in() {

@@ -44,4 +44,7 @@ pub struct Shape {
     pub kit_mass: f64,
     /// Surface of the seat over the floor at its low and its high place, m.
     pub seats: [f64; 2],
+    /// How far off a load somebody guessed is beside this shape: its mass, place along the
+    /// hull and height, in standard deviations. Nothing of the hull itself.
+    pub guess: [f64; 3],
 }

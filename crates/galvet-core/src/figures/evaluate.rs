@@ -97,7 +97,8 @@ impl<const N: usize> Afloat<'_, N> {
         let weight = self.weight(Carriage::Seated);
         let helped = self.setup.helped_up();
         for (i, (values, _)) in out.iter_mut().enumerate() {
-            let counted = loads.counted_mass(self.shapes[i].kit_mass);
+            let counted =
+                loads.counted_mass(self.shapes[i].kit_mass) + loads.off_guess(&self.shapes[i]);
             values.set(Q::Counted, counted);
             values.set_some(Q::LabelMargin, rated.map(|r| r - counted));
             values.set_some(Q::WorkingMargin, rated.map(|r| share * r - counted));

@@ -287,6 +287,7 @@ mod tests {
                 hull_mass: 50.0,
                 kit_mass: 9.0,
                 seats: [0.10, 0.26],
+                guess: [0.0; 3],
             }
         });
         let body = draw(&frame, &lanes, 1);

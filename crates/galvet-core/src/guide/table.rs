@@ -112,6 +112,9 @@ guides! {
     SeatPlace = "loads.seat_place", Loads, Ratio, 0.53, 0.40 ..= 0.65, "seat's place from the bow where nobody noted it, share of the length", "the prototype bodies";
     SeatMoulded = "loads.seat_moulded", Loads, ShortLength, 0.03, 0.0 ..= 0.15, "seat over the floor where nobody measured it: moulded into a paddled hull", "handbook, chapter 2: guide value";
     SeatMouldedSd = "loads.seat_moulded_sd", Loads, ShortLength, 0.02, 0.002 ..= 0.10, "its spread, 1 sd", "handbook, chapter 2: guide value";
+    RoughMass = "loads.rough_mass", Loads, Ratio, 0.15, 0.0 ..= 0.5, "how far off the mass of kit is that was given as about so much, 1 sd, share of it", "guide value";
+    RoughPlace = "loads.rough_place", Loads, Ratio, 0.04, 0.0 ..= 0.2, "how far off its place along the hull is, 1 sd, share of the length", "guide value";
+    RoughHeight = "loads.rough_height", Loads, ShortLength, 0.06, 0.0 ..= 0.3, "how far off its height is, 1 sd", "guide value";
     SeatMouldedWeight = "loads.seat_moulded_weight", Loads, Mass, 30.0, 10.0 ..= 60.0, "a paddled sit-on-top lighter than this has its seat moulded in", "handbook, chapter 2: guide value";
     SeatMouldedBeam = "loads.seat_moulded_beam", Loads, ShortLength, 0.80, 0.5 ..= 1.0, "so has one narrower than this", "handbook, chapter 2: guide value";
     SeatFrameLow = "loads.seat_frame_low", Loads, ShortLength, 0.13, 0.0 ..= 0.50, "a frame seat over the floor at its low place where nobody measured it", "handbook, chapter 2: guide value";

@@ -76,6 +76,16 @@ pub fn effective_size(weights: &[f64]) -> f64 {
     }
 }
 
+/// The shapes of a sample's points, each with how far off a guessed load is beside it.
+fn shapes_of(prior: &ShapePrior, normals: &[[f64; DIMENSIONS]]) -> Vec<Shape> {
+    let guesses = sample::guesses(normals.len());
+    let shape = |(normal, guess): (&[f64; DIMENSIONS], &[f64; 3])| Shape {
+        guess: *guess,
+        ..prior.shape(normal)
+    };
+    normals.iter().zip(guesses.iter()).map(shape).collect()
+}
+
 impl Posterior {
     /// Draws `size` plausible shapes of `survey` and weighs them by the label,
     /// by what was measured afloat and by the hull's being sold.
@@ -94,7 +104,7 @@ impl Posterior {
         };
         let normals = sample::standard(size, prior.bottom_is_open());
         let mut out = Self {
-            shapes: normals.iter().map(|n| prior.shape(n)).collect(),
+            shapes: shapes_of(&prior, &normals),
             weights: vec![1.0 / size as f64; size],
             unsold: Vec::new(),
             doubts: Vec::new(),
@@ -177,7 +187,7 @@ impl Posterior {
                     .map(|j| 0.5 * (point[j].powi(2) - moved[j].powi(2)) + sd[j].ln())
                     .sum();
             }
-            self.shapes = self.normals.iter().map(|n| self.prior.shape(n)).collect();
+            self.shapes = shapes_of(&self.prior, &self.normals);
             let sold = predicted.iter().any(|p| p.kind == Kind::Sold);
             predicted = predict_all(self.sampled());
             predicted.retain(|p| sold || p.kind != Kind::Sold);

@@ -218,6 +218,7 @@ impl ShapePrior {
             // A part is less than the whole, whatever a wild record says.
             kit_mass: kit_mass.min(0.7 * hull_mass),
             seats: [seat, high_seat.max(seat)],
+            guess: [0.0; 3],
         }
     }
 

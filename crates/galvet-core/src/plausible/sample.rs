@@ -60,6 +60,34 @@ pub(super) fn standard(size: usize, open: bool) -> Points {
     }
 }
 
+/// Primes beyond those of a shape's own dimensions, for what is guessed of the load.
+const GUESS_PRIMES: [f64; 3] = [67.0, 71.0, 73.0];
+
+/// `size` points of how far off a guessed load may be, in standard deviations: a sample of
+/// its own, so that no figure of a hull depends on whether something aboard was guessed.
+pub(super) fn guesses(size: usize) -> Arc<[[f64; 3]]> {
+    static USUAL: OnceLock<Arc<[[f64; 3]]>> = OnceLock::new();
+    let draw = || -> Arc<[[f64; 3]]> {
+        let Ok(normal) = Normal::new(0.0, 1.0) else {
+            return vec![[0.0; 3]; size].into();
+        };
+        let mut state = !SEED;
+        let shift: [f64; 3] = std::array::from_fn(|_| next_share(&mut state));
+        let point = |n: usize| {
+            std::array::from_fn(|j| {
+                let u = (shift[j] + (n as f64 + 1.0) * GUESS_PRIMES[j].sqrt()).fract();
+                normal.inverse_cdf(u.clamp(5e-4, 1.0 - 5e-4))
+            })
+        };
+        (0..size).map(point).collect()
+    };
+    if size == DEFAULT_SIZE {
+        USUAL.get_or_init(draw).clone()
+    } else {
+        draw()
+    }
+}
+
 /// `size` points of independent standard normals.
 #[must_use]
 pub fn normals(size: usize) -> Vec<[f64; DIMENSIONS]> {
@@ -84,6 +112,18 @@ pub fn normals(size: usize) -> Vec<[f64; DIMENSIONS]> {
 mod tests {
     use super::*;
     use approx::assert_relative_eq;
+
+    #[test]
+    fn guesses_are_normal_and_independent() {
+        let all = guesses(DEFAULT_SIZE);
+        let count = all.len() as f64;
+        let mean = |f: &dyn Fn(&[f64; 3]) -> f64| all.iter().map(f).sum::<f64>() / count;
+        for j in 0..3 {
+            assert!(mean(&|g| g[j]).abs() < 0.06, "{j}");
+            assert!((mean(&|g| g[j] * g[j]) - 1.0).abs() < 0.12, "{j}");
+            assert!(mean(&|g| g[j] * g[(j + 1) % 3]).abs() < 0.12, "{j}");
+        }
+    }
 
     #[test]
     fn the_sample_is_normal_in_every_dimension() {

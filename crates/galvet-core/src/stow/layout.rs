@@ -57,6 +57,8 @@ pub struct Stowed {
     /// How it lies; `None` where its size is not known, or it found no place and
     /// is counted where the rig says.
     pub lies: Option<Lies>,
+    /// Whether its mass and place are a guess.
+    pub rough: bool,
 }
 
 impl Stowed {
@@ -158,5 +160,6 @@ pub(super) fn whole_line(rig: &Rig, line: usize, bow: f64, length: f64) -> Stowe
         y: asked.offset,
         above_floor: asked.height,
         lies: None,
+        rough: asked.rough,
     }
 }

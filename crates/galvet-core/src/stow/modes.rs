@@ -57,6 +57,7 @@ impl Layout {
                     y: side,
                     above_floor: space.gunwale,
                     lies: None,
+                    rough: false,
                 });
             }
             Mode::Surf => {

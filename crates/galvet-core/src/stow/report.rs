@@ -212,6 +212,7 @@ impl Engine<'_> {
             // What leans or stands in a tube has its centre along it.
             above_floor: at.z + tall.unwrap_or(0.5 * at.size[2]),
             lies: Some(lies),
+            rough: false,
         });
     }
 
@@ -350,6 +351,7 @@ impl Engine<'_> {
             x: self.bow + box_at.x,
             y: box_at.y,
             above_floor: box_at.z + 0.5 * height,
+            rough: false,
             lies: item.size().map(|size| Lies {
                 zone: holds.zone.clone(),
                 size,

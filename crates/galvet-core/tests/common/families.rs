@@ -136,6 +136,7 @@ impl Truth {
             hull_mass: bare + kit,
             kit_mass: kit,
             seats: [seat; 2],
+            guess: [0.0; 3],
         };
         let mut leaflet = survey(Construction::SitOnTop, bottom, &[]);
         leaflet.bottom = None;

@@ -181,6 +181,7 @@ pub fn prototype_shape(bottom: BottomShape, depth: f64, floor: f64, hull_mass: f
         hull_mass,
         kit_mass: 2.5,
         seats: [0.10, 0.26],
+        guess: [0.0; 3],
     }
 }
 

@@ -24,6 +24,6 @@ pub use journal::{Change, SETTING_UP, State};
 pub use kind::{Kind, Known};
 pub use merge::{Merged, merge};
 pub use open::{Store, is_left};
-pub use record::{Record, SavedBrief};
+pub use record::{NOTHING, Record, SavedBrief};
 pub use trash::Trashed;
 pub use undo::{Act, Steps};

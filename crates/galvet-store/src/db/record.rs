@@ -45,9 +45,16 @@ impl SavedBrief {
     /// Slug of something the question names.
     #[must_use]
     pub fn names(&self, part: &str) -> Option<&str> {
-        self.question.get(part)?.as_str()
+        // No rig is none of the records.
+        self.question
+            .get(part)?
+            .as_str()
+            .filter(|slug| *slug != NOTHING)
     }
 }
+
+/// How a question says that no rig is carried.
+pub const NOTHING: &str = "none";
 
 /// One record.
 #[derive(Debug, Clone, PartialEq)]

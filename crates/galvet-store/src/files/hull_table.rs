@@ -9,7 +9,7 @@ use galvet_core::hull::{Measure, Reading};
 use std::collections::BTreeSet;
 
 /// Column of a measure: its name with the unit its numbers are in.
-fn column(measure: Measure) -> String {
+pub(super) fn column(measure: Measure) -> String {
     match measure.bounds().dimension {
         Dimension::Mass => format!("{}_kg", measure.key()),
         Dimension::Length | Dimension::ShortLength | Dimension::FineLength => {

@@ -4,7 +4,9 @@
 //! mistake is reported with its line (and column, in a table) together with
 //! what would be accepted, and a file with a mistake is taken in not at all.
 
+pub mod bundle;
 mod comma;
+pub mod dealer;
 pub mod evidence;
 pub mod exchange;
 pub(crate) mod fitout;
@@ -26,6 +28,7 @@ pub mod setting;
 pub mod sheet;
 mod sound;
 pub mod space;
+pub mod spreadsheet;
 mod table;
 mod unstated;
 pub mod waters;
@@ -36,8 +39,22 @@ use thiserror::Error;
 pub use guard::guarded;
 pub use json::{line_of, problem as json_problem, read_json};
 
+/// The text of a packed file: our own archive's exchange file, or a spreadsheet's table.
+///
+/// # Errors
+/// [`FileError`] for what is neither, or unpacks to too much.
+pub fn packed_text(file: &str, bytes: &[u8]) -> Result<String, FileError> {
+    match bundle::unpack(file, bytes)? {
+        Some(text) => Ok(text),
+        None => spreadsheet::text(file, bytes),
+    }
+}
+
 /// Every kind of record that is one document.
-pub(crate) const SHEETS: [sheet::Shape; 1] = [sheet::Shape::of::<setting::Setting>()];
+pub(crate) const SHEETS: [sheet::Shape; 2] = [
+    sheet::Shape::of::<setting::Setting>(),
+    sheet::Shape::of::<dealer::Matching>(),
+];
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each
 /// with its unit. Empty for what has no unit, or says it.

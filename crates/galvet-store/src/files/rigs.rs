@@ -214,6 +214,8 @@ fn line(at: &str, entry: LineEntry, shelf: &[Gear]) -> Result<RigLine, String> {
         offset: entry.offset_m,
         energy: entry.energy_wh,
         chemistry: None,
+        // A guess is part of a question, never of a rig.
+        rough: false,
     };
     let line = match on_shelf {
         Some(gear) => own.is(gear),

@@ -25,6 +25,8 @@ pub struct Flips {
 const CONTENDERS: usize = 12;
 /// Hulls this many points behind the best win nowhere: more than few shapes are off by.
 const BEHIND: f64 = 8.0;
+/// Likewise where all shapes told both ends: more than points bend in between.
+const BEHIND_EXACTLY: f64 = 4.0;
 /// Shapes by which it is told which hulls are worth working out in full.
 const COARSE: usize = 16;
 /// Steps between the question and the farthest change of it.
@@ -66,7 +68,7 @@ fn standings(ranking: &Ranking) -> Standings {
 
 /// Those that may win somewhere between two ends, likeliest first: points go evenly from
 /// end to end, and who passes at one end only is given its points there all the way.
-fn may_win(near: &Standings, far: &Standings) -> Vec<String> {
+fn may_win(near: &Standings, far: &Standings, behind: f64) -> Vec<String> {
     let at = |key: &str, share: f64| match (near.get(key), far.get(key)) {
         (Some(a), Some(b)) => a.points + share * (b.points - a.points),
         (Some(one), None) | (None, Some(one)) => one.points,
@@ -86,7 +88,7 @@ fn may_win(near: &Standings, far: &Standings) -> Vec<String> {
             *ahead = ahead.max(at(key, share) - best);
         }
     }
-    ahead.retain(|(ahead, _)| *ahead > -BEHIND);
+    ahead.retain(|(ahead, _)| *ahead > -behind);
     ahead.sort_by(|a, b| b.0.total_cmp(&a.0));
     let few = ahead.into_iter().take(CONTENDERS);
     few.map(|(_, key)| key.clone()).collect()
@@ -105,6 +107,12 @@ impl Search<'_> {
         self.watch.rest();
         let brief = Arc::new(brief.clone());
         self.desk.ranking(&brief, among, self.watch)
+    }
+
+    /// The winner and some others, as they stand in the catalogue.
+    fn among(&self, winner: &str, few: &[String]) -> Vec<Hull> {
+        let wanted = |h: &&Hull| h.survey.key == winner || few.contains(&h.survey.key);
+        self.hulls.iter().filter(wanted).cloned().collect()
     }
 
     /// Which of some hulls is first.
@@ -167,17 +175,21 @@ impl Search<'_> {
             let few = match (tried, &ashore) {
                 (Tried::Without(_), Some(few)) => few.clone(),
                 (Tried::Without(_), None) => {
-                    let few = may_win(&near, &self.coarse(&far, None)?);
+                    let few = may_win(&near, &self.coarse(&far, None)?, BEHIND);
                     ashore.insert(few).clone()
                 }
-                _ => may_win(&near, &self.coarse(&far, Some(&now))?),
+                _ => may_win(&near, &self.coarse(&far, Some(&now))?, BEHIND),
             };
-            let among: Vec<Hull> = self
-                .hulls
-                .iter()
-                .filter(|h| h.survey.key == flips.winner || few.contains(&h.survey.key))
-                .cloned()
-                .collect();
+            let mut among = self.among(&flips.winner, &few);
+            if matches!(tried, Tried::Lighter | Tried::Heavier) {
+                // Looked at many times in between: who is left of the few after the end is
+                // worked out in full.
+                let there = standings(&self.ranked(&far, &among)?.ranking);
+                let here = near.iter().filter(|(key, _)| few.contains(key));
+                let here = here.map(|(key, at)| (key.clone(), *at)).collect();
+                let fewer = may_win(&here, &there, BEHIND_EXACTLY);
+                among = self.among(&flips.winner, &fewer);
+            }
             let first = |brief: &Brief| self.first(brief, &among);
             let found = tried.smallest(brief, &flips.winner, &first)?;
             flips.tried.push((tried, found));
@@ -216,7 +228,7 @@ mod tests {
             ("between", 60.0, true),
             ("far", 70.0, true),
         ];
-        let few = may_win(&standings(&near), &standings(&far));
+        let few = may_win(&standings(&near), &standings(&far), BEHIND);
         assert_eq!(few, ["between", "far", "here"]);
         // Who is far behind everywhere is not asked, who has nothing in hand at one end is.
         let near = [
@@ -229,10 +241,14 @@ mod tests {
             ("last", 70.0, true),
             ("light", 90.0, true),
         ];
-        let few = may_win(&standings(&near), &standings(&far));
+        let few = may_win(&standings(&near), &standings(&far), BEHIND);
         assert_eq!(few, ["light", "first", "full"]);
         // Where nobody is sure to pass, everybody who may is asked.
-        let few = may_win(&standings(&[("one", 10.0, false)]), &Standings::new());
+        let few = may_win(
+            &standings(&[("one", 10.0, false)]),
+            &Standings::new(),
+            BEHIND,
+        );
         assert_eq!(few, ["one"]);
     }
 

@@ -1,19 +1,23 @@
 //! `galvet import`: hulls and exchange files taken in.
 
 use super::progress::Progress;
-use super::{Outcome, Problem, open_data, read_text};
-use crate::survey::{OnDouble, read_file, take_in};
+use super::{Outcome, Problem, open_data, read_text, tables};
+use crate::survey::{Incoming, OnDouble, is_own, read_file, take_in};
 use crate::terminal;
+use galvet_store::Store;
+use galvet_store::files::dealer::Matching;
 use std::path::PathBuf;
 
-/// Take hulls (CSV) or exchange files (JSON) in
+/// Take hulls (CSV, spreadsheets) or exchange files (JSON) in
 ///
-/// A file comes in whole or not at all, and is undone in one step. A hull that is
+/// A file of Galvet's own comes in whole or not at all. Of a dealer's table the good rows
+/// come in; the others wait, with their reasons, on the page Import. Either is undone in one
+/// step. A hull that is
 /// there already (by its key, or by maker, model and size) is left out unless you
 /// say otherwise.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet import shop.csv\n  galvet import --data /srv/galvet --doubles update club.json\n\nExit codes: 0 done, 1 done with findings (columns nobody knows, records with gaps or contradictions, doubles left out), 2 could not; files before the one that could not are in."
+    after_help = "Examples:\n  galvet import shop.csv\n  galvet import --data /srv/galvet --doubles update club.json\n  galvet check --write-matching yard.json spring.xlsx\n  galvet import --as yard.json spring.xlsx\n\nExit codes: 0 done, 1 done with findings (columns nobody knows, records with gaps or contradictions, doubles left out), 2 could not; files before the one that could not are in."
 )]
 pub struct Args {
     /// Files; - for standard input
@@ -25,6 +29,10 @@ pub struct Args {
     /// What to do with hulls that are there already
     #[arg(long, value_enum, default_value = "skip")]
     doubles: Doubles,
+    /// How the columns of a dealer's table are read: a matching, as the page or galvet
+    /// check --write-matching writes it
+    #[arg(long = "as", value_name = "MATCHING")]
+    by: Option<PathBuf>,
 }
 
 #[derive(Debug, Clone, Copy, clap::ValueEnum)]
@@ -48,9 +56,10 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         Doubles::Skip => OnDouble::Skip,
     };
     let mut findings = false;
+    let by = args.by.as_deref().map(tables::matching).transpose()?;
     for path in &args.files {
         let (file, text) = read_text(path)?;
-        let incoming = read_file(&file, &text).map_err(Problem::Files)?;
+        let incoming = incoming((&file, &text), by.as_ref(), &store, &mut findings)?;
         let name = path
             .file_name()
             .map_or(file.clone(), |n| n.to_string_lossy().into_owned());
@@ -83,4 +92,32 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     } else {
         Outcome::Done
     })
+}
+
+/// What a file holds: one of ours, or somebody's table through a matching.
+fn incoming(
+    (file, text): (&str, &str),
+    by: Option<&Matching>,
+    store: &Store,
+    findings: &mut bool,
+) -> Result<Incoming, Problem> {
+    if by.is_none() && is_own(text) {
+        return read_file(file, text).map_err(Problem::Files);
+    }
+    let remembered = store.catalogue()?.sheets_of::<Matching>();
+    let dealt = tables::looked_over(file, text, by, &remembered)?;
+    let open = tables::open(file, &dealt);
+    if !open.is_empty() {
+        return Err(Problem::Files(open));
+    }
+    for line in tables::columns(&dealt) {
+        terminal::say(terminal::harmless(&format!("  {line}")));
+    }
+    for row in tables::held(file, &dealt) {
+        *findings = true;
+        terminal::warn(terminal::harmless(&format!("waits: {row}")));
+    }
+    let key = &dealt.matching.key;
+    let earlier = remembered.iter().find(|m| m.key == *key);
+    Ok(dealt.incoming(earlier.map(|m| m.waiting.as_slice()).unwrap_or_default()))
 }

@@ -12,6 +12,7 @@ mod progress;
 mod rank;
 mod restore;
 mod serve;
+mod tables;
 
 use crate::web::ServeError;
 use crate::{demo_data, terminal};
@@ -19,8 +20,10 @@ use clap::{Parser, Subcommand};
 use galvet_core::guide::Guides;
 use galvet_store::files::guides;
 use galvet_store::files::input::{self, InputError};
+use galvet_store::files::{packed_text, spreadsheet};
 use galvet_store::{Catalogue, FileError, SETTING_UP, Store, StoreError};
 use std::fs::File;
+use std::io::Read;
 use std::path::Path;
 use std::process::ExitCode;
 use std::sync::Arc;
@@ -191,12 +194,36 @@ fn read_text(path: &Path) -> Result<(String, String), Problem> {
             file: file.clone(),
             source,
         })?;
+        if is_sheet(path) {
+            return read_sheet(path, file);
+        }
         input::read_file(&file, &opened)
     }?;
     if let Some(read_as) = input.read_as {
         terminal::warn(format_args!("{}: {read_as}", input.file));
     }
     Ok((input.file, input.text))
+}
+
+/// Whether a file is a spreadsheet. Of a pipe nothing is read: it would be lost.
+fn is_sheet(path: &Path) -> bool {
+    let mut start = [0; 4];
+    path.is_file()
+        && File::open(path)
+            .and_then(|mut file| file.read(&mut start))
+            .is_ok_and(|n| spreadsheet::is_one(&start[..n]))
+}
+
+/// The table of a spreadsheet.
+fn read_sheet(path: &Path, file: String) -> Result<(String, String), Problem> {
+    let unread = |source| Problem::Read {
+        file: file.clone(),
+        source,
+    };
+    let bytes = std::fs::read(path).map_err(unread)?;
+    let text = packed_text(&file, &bytes);
+    text.map(|text| (file, text))
+        .map_err(|error| Problem::Files(vec![error]))
 }
 
 /// Runs a command.

@@ -8,6 +8,7 @@
 mod draft;
 mod field;
 mod refusal;
+mod scan;
 mod shown;
 mod slug;
 mod table;
@@ -22,6 +23,7 @@ pub(crate) use field::{
     percent, tick, tick_in, words, yes_no,
 };
 pub use refusal::{Mistakes, Refusal};
+pub(crate) use scan::{between, figure_at};
 pub use shown::Shown;
 pub use slug::{free_slug, slug_of};
 pub(crate) use table::{Group, Table};

@@ -8,6 +8,7 @@ mod thing;
 mod variant;
 mod water;
 mod weigh;
+mod words;
 
 pub(crate) use kept::{Kept, form_of, keep_record};
 pub(crate) use line::{form_of_line, keep_line};
@@ -15,6 +16,7 @@ pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub(crate) use thing::ThingDraft;
 pub use variant::{kept_already, put_variant, rig_with};
 pub use weigh::weigh_thing;
+pub use words::{Confirmed, Spoken, put_spoken, spoken};
 
 use crate::form::Refusal;
 use crate::survey::EditError;

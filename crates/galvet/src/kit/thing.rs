@@ -181,6 +181,7 @@ impl Kept for ThingDraft {
     fn form() -> Table<Self> {
         Table(vec![
             what_it_is(),
+            more_of_it(),
             how_it_lies(),
             what_it_brings(),
             electricity(),
@@ -219,6 +220,20 @@ fn what_it_is() -> Group<D> {
             number("dry", "weighs, packed at home", Gear::MASS, |d: &mut D| {
                 &mut d.gear.dry_mass
             }),
+            length("length", "long", |d| &mut d.size[0]),
+            length("width", "wide", |d| &mut d.size[1]),
+            length("height", "high", |d| &mut d.size[2]),
+            choice("category", "it is for", |d: &mut D| &mut d.gear.category),
+        ],
+    }
+}
+
+fn more_of_it() -> Group<D> {
+    Group {
+        title: "Load, price, and when it comes off",
+        hint: "",
+        folded: true,
+        fields: vec![
             number(
                 "loaded",
                 "with ice, water or fish",
@@ -226,9 +241,6 @@ fn what_it_is() -> Group<D> {
                 |d: &mut D| &mut d.loaded,
             )
             .hint("empty: the same"),
-            length("length", "long", |d| &mut d.size[0]),
-            length("width", "wide", |d| &mut d.size[1]),
-            length("height", "high", |d| &mut d.size[2]),
             length("centre", "its centre above its foot", |d| {
                 &mut d.gear.centre_height
             })
@@ -240,7 +252,6 @@ fn what_it_is() -> Group<D> {
                 Gear::MINUTES,
                 |d: &mut D| &mut d.gear.setup_minutes,
             ),
-            choice("category", "it is for", |d: &mut D| &mut d.gear.category),
             note("note", "note", NOTE, |d: &mut D| &mut d.gear.note),
             tick("owned", "owned, not only wanted", |d: &mut D| {
                 &mut d.gear.owned
@@ -259,7 +270,7 @@ fn how_it_lies() -> Group<D> {
     Group {
         title: "How it lies and is held",
         hint: "",
-        folded: false,
+        folded: true,
         fields: vec![
             words("fixings", "held by, best first", |d: &mut D| {
                 &mut d.gear.fixings
@@ -312,7 +323,7 @@ fn what_it_brings() -> Group<D> {
     Group {
         title: "What it brings for others",
         hint: "a container's inside; tubes that take a rod, net or pole each; an adapter's two mounts",
-        folded: false,
+        folded: true,
         fields: vec![
             length("inside-length", "inside, long", |d| &mut d.inside[0]),
             length("inside-width", "inside, wide", |d| &mut d.inside[1]),
@@ -348,7 +359,7 @@ fn electricity() -> Group<D> {
     Group {
         title: "Electricity",
         hint: "what it draws, or what it gives; not both",
-        folded: false,
+        folded: true,
         fields: vec![
             number("watts", "draws, W", Gear::WATTS, |d: &mut D| &mut d.watts),
             percent("duty", "share of the time, %", DUTY, |d: &mut D| {

@@ -8,8 +8,7 @@
 //! address says in which units it was typed (`units=imperial`): then it is given its
 //! unit as it is read.
 
-use super::answers::{Answer, Answers, NothingToAsk};
-use super::company;
+use super::answers::{Answer, Answers, NOTHING, NothingToAsk};
 use super::file;
 use super::part::{Kind, Part, PartId};
 use super::parts::PARTS;
@@ -195,13 +194,13 @@ impl Ask {
 fn with_unit(part: &Part, typed: String, system: Option<System>) -> String {
     match part.kind {
         Kind::Quantity(bounds, _) | Kind::Limit(bounds, ..) => bounds.with_unit(&typed, system),
-        Kind::Company => {
+        Kind::Said(said) => {
             let mass = match system {
                 Some(System::Imperial) => Bare::POUNDS,
                 Some(System::Metric) | None => Bare::SI,
             };
             // What is not understood is told as it was typed.
-            company::read(&typed, mass).map_or(typed, |all| company::written(&all))
+            (said.0)(&typed, mass).unwrap_or(typed)
         }
         Kind::Share(_) | Kind::Hull | Kind::Words(_) | Kind::Named => typed,
     }
@@ -227,7 +226,7 @@ impl Reader<'_> {
     fn take(&mut self, part: &Part, typed: &str, answers: &mut Answers) {
         let optional = matches!(
             part.kind,
-            Kind::Limit(..) | Kind::Share(_) | Kind::Company | Kind::Hull
+            Kind::Limit(..) | Kind::Share(_) | Kind::Said(_) | Kind::Hull
         );
         if optional && typed.trim().is_empty() {
             answers.set(part.id, None);
@@ -264,9 +263,7 @@ impl Reader<'_> {
                     .then(word)
                     .ok_or_else(|| format!("there is no hull “{shown}”"))
             }
-            Kind::Company => {
-                company::read(typed, Bare::SI).map(|all| Answer::Word(company::written(&all)))
-            }
+            Kind::Said(said) => (said.0)(typed, Bare::SI).map(Answer::Word),
             Kind::Words(offered) => offered()
                 .iter()
                 .any(|o| o.key == typed)
@@ -274,7 +271,10 @@ impl Reader<'_> {
                 .ok_or_else(|| "choose one of the answers offered".to_owned()),
             Kind::Named => {
                 let there = match part.id {
-                    PartId::Rig => self.catalogue.rigs.iter().any(|r| r.key == typed),
+                    PartId::Rig => {
+                        let mut rigs = self.catalogue.rigs.iter();
+                        typed == NOTHING || rigs.any(|r| r.key == typed)
+                    }
                     _ => self.catalogue.waters.iter().any(|w| w.key == typed),
                 };
                 let shown: String = typed.chars().take(40).collect();

@@ -1,14 +1,17 @@
 //! Answers to the parts, and the brief they make.
 
-use super::company;
 use super::part::{Kind, PartId};
 use super::parts::{COUNT, PARTS};
+use super::{company, rough};
 use galvet_core::base::{Bare, Keyed};
 use galvet_core::crew::{Companion, Crew};
 use galvet_core::question::{
     BatteryPlace, Brief, Known, MustHaves, Outing, Water, Wishes, catch_line, with_batteries,
 };
 use galvet_core::rig::Rig;
+
+/// The key of no rig.
+pub use galvet_store::NOTHING;
 
 /// Nothing to ask about: no waters.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -41,7 +44,7 @@ impl Answers {
                 return None;
             }
             Some(match part.kind {
-                Kind::Words(_) | Kind::Named | Kind::Company | Kind::Hull => {
+                Kind::Words(_) | Kind::Named | Kind::Said(_) | Kind::Hull => {
                     Answer::Word(part.usual.to_owned())
                 }
                 _ => Answer::Number(part.usual.parse().ok()?),
@@ -100,14 +103,15 @@ impl Answers {
             .ok_or(NothingToAsk)?
             .clone();
         let named = rigs.iter().find(|r| Some(r.key.as_str()) == slug(P::Rig));
+        let first = rigs.first().filter(|_| slug(P::Rig) != Some(NOTHING));
         let mut rig = self
             .own_rig
             .as_ref()
             .or(named)
-            .or(rigs.first())
+            .or(first)
             .cloned()
             .unwrap_or(Rig {
-                key: "none".to_owned(),
+                key: NOTHING.to_owned(),
                 name: "nothing".to_owned(),
                 lines: Vec::new(),
             });
@@ -119,6 +123,9 @@ impl Answers {
         let dogs = others.iter().filter(|c| !c.sits()).map(Companion::line);
         rig.lines.extend(dogs);
         rig.lines.extend(self.number(P::Fish).map(catch_line));
+        let roughly = self.slug(P::Roughly);
+        let roughly = roughly.and_then(|kept| rough::read(kept, Bare::SI).ok());
+        rig.lines.extend(roughly);
         let usual = Self::usual();
         let number = |part| self.number(part).or(usual.number(part)).ok_or(NothingToAsk);
         fn word<T: Keyed>(given: &Answers, usual: &Answers, part: P) -> Result<T, NothingToAsk> {
@@ -207,6 +214,10 @@ pub fn given(brief: &Brief, part: PartId) -> Option<Answer> {
         P::Demands => word(brief.demands.key()),
         P::Others if brief.others.is_empty() => None,
         P::Others => word(&company::written(&brief.others)),
+        P::Roughly => {
+            let line = brief.rig.lines.iter().find(|line| line.rough)?;
+            word(&rough::written(line))
+        }
         P::Hand => word(brief.hand.key()),
         P::Known => word(&brief.known.as_ref()?.hull),
         P::Felt => word(brief.known.as_ref()?.felt.key()),

@@ -27,6 +27,14 @@ pub fn read(typed: &str, mass: Bare) -> Result<Vec<Companion>, String> {
     Ok(all)
 }
 
+/// As it is kept, of what was typed.
+///
+/// # Errors
+/// As [`read`].
+pub fn kept(typed: &str, mass: Bare) -> Result<String, String> {
+    read(typed, mass).map(|all| written(&all))
+}
+
 /// A list at its commas, but not at a decimal one.
 fn people(list: &str) -> Vec<String> {
     let mut out: Vec<String> = Vec::new();

@@ -9,9 +9,10 @@ mod file;
 mod offers;
 mod part;
 mod parts;
+pub mod rough;
 
 pub use address::{Ask, Asked, Mistake, UNITS, units_from_key, units_key, units_said};
-pub use answers::{Answer, Answers, NothingToAsk, given};
+pub use answers::{Answer, Answers, NOTHING, NothingToAsk, given};
 pub use file::{check, document, kept, read, resolve};
 pub use offers::Offer;
 pub use part::{Kind, MORE, Part, PartId};

@@ -1,7 +1,7 @@
 //! A part of the brief: which there are, and what kind of answer each takes.
 
 use super::offers::Offer;
-use galvet_core::base::Bounds;
+use galvet_core::base::{Bare, Bounds};
 
 /// A part of the brief.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
@@ -76,6 +76,8 @@ pub enum PartId {
     Track,
     /// Whether what the water asks counts.
     Demands,
+    /// Kit by guess.
+    Roughly,
 }
 
 /// Parts that stand together at the sentence's end, told where they ask something.
@@ -106,11 +108,16 @@ pub enum Kind {
     Words(fn() -> Vec<Offer>),
     /// One of the catalogue's.
     Named,
-    /// Who comes along: see [`super::company`].
-    Company,
+    /// Something said in words with figures in them: who comes along, kit by guess.
+    Said(Said),
     /// One of the catalogue's hulls, or none.
     Hull,
 }
+
+/// How words with figures in them are read: what a bare number means goes along. They are
+/// kept as what is read back as the same, in SI.
+#[derive(Debug, Clone, Copy)]
+pub struct Said(pub fn(&str, Bare) -> Result<String, String>);
 
 /// A row of the table.
 #[derive(Debug, Clone, Copy)]

@@ -4,7 +4,8 @@ use super::offers::{
     batteries, capacity, deck, demands, drillings, drives, felt, fishings, hands, joints, launches,
     postures, practices, scuppers, seats, stability,
 };
-use super::part::{Kind, Part, PartId, part};
+use super::part::{Kind, Part, PartId, Said, part};
+use super::{company, rough};
 use galvet_core::base::{Bounds, Dimension};
 use galvet_core::crew::Crew;
 use galvet_core::question::{Brief, MustHaves, Outing};
@@ -13,11 +14,11 @@ use galvet_core::question::{Brief, MustHaves, Outing};
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 35;
+pub const COUNT: usize = 36;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
-    use Kind::{Company, Hull, Limit, Named, Quantity, Share, Words};
+    use Kind::{Hull, Limit, Named, Quantity, Share, Words};
     use PartId as P;
     [
         part(
@@ -134,7 +135,7 @@ pub static PARTS: [Part; COUNT] = {
             P::Others,
             "with",
             &["crew", "others"],
-            Company,
+            Kind::Said(Said(company::kept)),
             "",
             "who comes along",
             "alone, or: child 28 kg, dog 20 kg, adult 70 kg 1.75 m",
@@ -318,6 +319,15 @@ pub static PARTS: [Part; COUNT] = {
             "counts",
             "what the water asks of a hull",
             "",
+        ),
+        part(
+            P::Roughly,
+            "roughly",
+            &["roughly"],
+            Kind::Said(Said(rough::kept)),
+            "",
+            "kit by guess",
+            "27 kg behind the seat, or 12 kg in the bow, high; empty for none",
         ),
     ]
 };

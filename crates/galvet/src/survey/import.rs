@@ -4,7 +4,9 @@ use crate::form::free_slug;
 use crate::question;
 use galvet_core::gear::Gear;
 use galvet_core::hull::{Measure, Survey};
+use galvet_store::files::dealer::Matching;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::files::sheet::Document;
 use galvet_store::files::{exchange, gear_table, hulls};
 use galvet_store::{Catalogue, Door, FileError, Kind, Record, Store, StoreError};
 use serde_json::Value;
@@ -34,6 +36,8 @@ pub struct Incoming {
     pub told: Vec<BTreeSet<&'static str>>,
     /// Of each thing of a table, what its row says; empty for what is no table.
     pub told_things: Vec<Value>,
+    /// How a dealer's table was read, to be remembered with the rows of it that wait.
+    pub matching: Option<Matching>,
 }
 
 /// Reads hulls as a table, or an exchange file.
@@ -148,6 +152,10 @@ pub fn take_in(
             let told = file_says.told.get(at);
             take_hull(door, (hull, told), &mut there, choose(at), &mut done)?;
         }
+        if let Some(matching) = &file_says.matching {
+            let known = door.find(Kind::of::<Matching>(), &matching.key)?;
+            door.put(&Record::Sheet(Document::of(matching)), known)?;
+        }
         Ok(())
     })?;
     Ok(done)
@@ -237,7 +245,8 @@ fn take_hull(
 type Stays = fn(&mut Survey, &Survey);
 
 /// What a record says whatever stands there, by its column, and how it stays as it is.
-const SAID: [(&str, Stays); 7] = [
+const SAID: [(&str, Stays); 8] = [
+    ("construction", |s, old| s.construction = old.construction),
     ("propulsion", |s, old| s.propulsion = old.propulsion),
     ("drive_lifts", |s, old| s.drive_lifts = old.drive_lifts),
     ("tracks_straight", |s, old| {

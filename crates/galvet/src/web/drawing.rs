@@ -2,11 +2,14 @@
 
 use super::trouble::Trouble;
 use super::visit::Visit;
+use crate::answer::{Desk, Hull};
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Side, side};
 use crate::present::draw::paper::STYLE;
 use crate::present::draw::section::{Section, section};
 use askama::Template;
+use galvet_core::base::System;
+use galvet_core::question::Brief;
 use rocket::http::{ContentType, Status};
 use rocket::{Route, get, routes};
 
@@ -49,47 +52,52 @@ async fn drawing(
     };
     let (desk, what) = (shared.desk.clone(), what.to_owned());
     let drawn = shared.work(reader.caller, move || {
-        let afloat = desk.afloat(&hull, &asked.brief).ok()?;
-        let portrait = afloat.portrait();
-        let units = reader.units;
-        let upright = || portrait.sections.first();
-        let (view_box, drawing) = match what.as_str() {
-            "profile" => {
-                let side = side(&portrait.side, units);
-                (side.profile_box.clone(), Drawing::Profile(side))
-            }
-            "plan" => {
-                let side = side(&portrait.side, units);
-                (side.plan_box.clone(), Drawing::Plan(side))
-            }
-            "section" | "leaned" => {
-                let last = what == "leaned";
-                let view = if last {
-                    portrait.sections.last()
-                } else {
-                    upright()
-                }?;
-                let drawn = section(view, SCALE, true, units);
-                (drawn.view_box.clone(), Drawing::Section(drawn))
-            }
-            "righting" => {
-                let curve = curve(&portrait.curves, units);
-                ("0 0 496 214".to_owned(), Drawing::Righting(curve))
-            }
-            _ => return None,
-        };
-        let title = format!("{}: {what}", hull.survey.name());
-        let style = &**STYLE;
-        let file = File {
-            title,
-            view_box,
-            style,
-            drawing,
-        };
-        file.render().ok()
+        drawn(&desk, &hull, &asked.brief, (&what, reader.units))
     });
     let text = drawn.await?.ok_or(Status::NotFound);
     Ok(text.map(|text| (ContentType::SVG, text)))
+}
+
+/// A drawing of a hull under a question, in somebody's units; `None` where there is none.
+pub(super) fn drawn(
+    desk: &Desk,
+    hull: &Hull,
+    brief: &Brief,
+    (what, units): (&str, System),
+) -> Option<String> {
+    let afloat = desk.afloat(hull, brief).ok()?;
+    let portrait = afloat.portrait();
+    let (view_box, drawing) = match what {
+        "profile" => {
+            let side = side(&portrait.side, units);
+            (side.profile_box.clone(), Drawing::Profile(side))
+        }
+        "plan" => {
+            let side = side(&portrait.side, units);
+            (side.plan_box.clone(), Drawing::Plan(side))
+        }
+        "section" | "leaned" => {
+            let view = if what == "leaned" {
+                portrait.sections.last()
+            } else {
+                portrait.sections.first()
+            };
+            let drawn = section(view?, SCALE, true, units);
+            (drawn.view_box.clone(), Drawing::Section(drawn))
+        }
+        "righting" => {
+            let curve = curve(&portrait.curves, units);
+            ("0 0 496 214".to_owned(), Drawing::Righting(curve))
+        }
+        _ => return None,
+    };
+    let file = File {
+        title: format!("{}: {what}", hull.survey.name()),
+        view_box,
+        style: &STYLE,
+        drawing,
+    };
+    file.render().ok()
 }
 
 pub(super) fn routes() -> Vec<Route> {

@@ -1,13 +1,13 @@
 //! Files taken in, looked over before anything is kept; and files out.
 
+use super::dealer;
+use super::incoming::{ImportPage, Looked, chosen_of};
 use super::shared::Shared;
 use super::trouble::Trouble;
-use super::visit::{Frame, Visit};
+use super::visit::Visit;
 use crate::present::page::survey::import::{self, ImportView};
-use crate::survey::{OnDouble, read_file, take_in};
-use askama::Template;
-use askama_web::WebTemplate;
-use galvet_store::files::{exchange, hull_table, input, mend};
+use crate::survey::{is_own, read_file, take_in};
+use galvet_store::files::{exchange, hull_table, input, mend, packed_text, spreadsheet};
 use galvet_store::{FileError, StoreError};
 use rocket::form::Form;
 use rocket::fs::TempFile;
@@ -18,26 +18,15 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{FromForm, Route, State, get, post, routes};
 use std::collections::{BTreeMap, HashMap};
 
-/// The page.
-#[derive(Template, WebTemplate)]
-#[template(path = "import.html")]
-struct ImportPage {
-    frame: Frame,
-    import: ImportView,
-}
-
-impl ImportPage {
-    fn of(import: ImportView, visit: &Visit<'_>) -> Self {
-        Self {
-            frame: visit.frame("hulls", visit.to("/import", &[])),
-            import,
-        }
-    }
-}
-
-#[get("/import")]
-fn page(visit: Visit<'_>) -> ImportPage {
-    ImportPage::of(ImportView::default(), &visit)
+#[get("/import?<taken>")]
+async fn page(taken: Option<usize>, visit: Visit<'_>) -> Result<ImportPage, Trouble> {
+    let mut page = ImportPage::of(ImportView::default(), &visit);
+    page.taken = taken.unwrap_or_default();
+    page.frame = visit
+        .frame_of("hulls", visit.to("/import", &[]), None)
+        .await?;
+    page.waiting = dealer::waiting(&visit.shared.records().await?.catalogue);
+    Ok(page)
 }
 
 /// A cell put right.
@@ -91,7 +80,17 @@ async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
     let unread = |e: std::io::Error| FileError::whole(&name, e.to_string());
     let mut open = file.open().await.map_err(unread)?;
     open.read_to_end(&mut bytes).await.map_err(unread)?;
-    input::decode(&name, &bytes)
+    if !spreadsheet::is_one(&bytes) {
+        return input::decode(&name, &bytes);
+    }
+    let said = name.clone();
+    let text = spawn_blocking(move || packed_text(&said, &bytes)).await;
+    let text = text.map_err(|e| FileError::whole(&name, e.to_string()))??;
+    Ok(input::Input {
+        file: name,
+        text,
+        read_as: None,
+    })
 }
 
 /// Looks a file over, or takes it in.
@@ -99,10 +98,13 @@ async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
 async fn import_page(
     form: Form<Sent<'_>>,
     visit: Visit<'_>,
-) -> Result<Result<Redirect, (Status, ImportPage)>, Trouble> {
+) -> Result<Result<Redirect, (Status, Looked)>, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
     let sent = form.into_inner();
-    let refused = |view| (Status::UnprocessableEntity, ImportPage::of(view, &visit));
+    let refused = |view| {
+        let page = ImportPage::of(view, &visit);
+        (Status::UnprocessableEntity, Looked::from(page))
+    };
     let mut read = match sent_text(&sent).await {
         Ok(read) => read,
         Err(error) => return Ok(Err(refused(ImportView::unread(error)))),
@@ -117,6 +119,11 @@ async fn import_page(
             read.text = mended;
         }
     }
+    if !is_own(&read.text) {
+        return Ok(Err(
+            dealer::looked_over(&visit, &read.file, read.text).await?
+        ));
+    }
     let records = shared.records().await?;
     let units = reader.units;
     let looked = spawn_blocking(move || {
@@ -129,22 +136,17 @@ async fn import_page(
         return Ok(Err(refused(view)));
     };
     if sent.action != "keep" {
-        return Ok(Err((Status::Ok, ImportPage::of(view, &visit))));
+        return Ok(Err((Status::Ok, ImportPage::of(view, &visit).into())));
     }
     let store = shared.store.clone();
-    let doubles = sent.doubles;
-    let choose = move |at: usize| match doubles.get(&at).map(String::as_str) {
-        Some("update") => OnDouble::Update,
-        Some("both") => OnDouble::KeepBoth,
-        _ => OnDouble::Skip,
-    };
+    let choose = chosen_of(sent.doubles);
     let taken =
         spawn_blocking(move || take_in(&store, reader.hand.who(), &file, &incoming, choose));
     match taken.await? {
         Ok(_) => Ok(Ok(visit.go("/hulls", &[]))),
         // Somebody put the same in meanwhile: looked over anew, it shows.
         Err(StoreError::Conflict { .. } | StoreError::Taken { .. }) => {
-            Ok(Err((Status::Conflict, ImportPage::of(view, &visit))))
+            Ok(Err((Status::Conflict, ImportPage::of(view, &visit).into())))
         }
         Err(StoreError::Reference(problem)) => {
             let error = FileError::whole("file", problem);

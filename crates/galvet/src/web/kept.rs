@@ -7,6 +7,7 @@ use super::visit::{Frame, Visit};
 use crate::form::{FormView, NotTaken, Sent};
 use crate::kit::{Kept, form_of, keep_record};
 use crate::present::page::ask::waters::Demand;
+use crate::survey::EditError;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::System;
@@ -55,6 +56,15 @@ pub(super) trait OnPage: Kept<Record: Sync + Send> + Send + Sync {
     const PLACE: &'static str;
     /// What its pages say.
     const WORDS: Words;
+
+    /// Puts a new one onto the record of a slug, where it has one it goes onto; the address
+    /// to go to then.
+    ///
+    /// # Errors
+    /// [`EditError`].
+    fn put_onto(_: &Store, _: &str, _made: &str, _onto: &str) -> Result<Option<String>, EditError> {
+        Ok(None)
+    }
 
     /// What else stands on the page.
     fn about(_: Option<&Self::Record>, _: &Catalogue, _: &Shared) -> About {
@@ -116,6 +126,9 @@ async fn list_page<K: OnPage>(visit: &Visit<'_>) -> Result<ListPage, Trouble> {
     })
 }
 
+/// In an address: what a new one is put onto.
+const ONTO: &str = "for";
+
 /// The page of a record, or of a new one.
 #[derive(Template, WebTemplate)]
 #[template(path = "kept.html")]
@@ -128,8 +141,9 @@ struct KeptPage {
     name: String,
     about: About,
     form: FormView,
-    /// Where it is sent to.
+    /// Where it is, and where its form is sent to.
     path: String,
+    action: String,
 }
 
 /// The address of a record; of a new one without a slug.
@@ -145,6 +159,7 @@ async fn kept_page<K: OnPage>(
     visit: &Visit<'_>,
     slug: &str,
     not_taken: &NotTaken,
+    onto: &str,
 ) -> Result<KeptPage, Trouble> {
     let records = visit.shared.records().await?;
     let all = records.catalogue.of_kind(K::KIND);
@@ -167,6 +182,10 @@ async fn kept_page<K: OnPage>(
             .map_or(String::new(), |one| K::record(one).name()),
         about: K::about(one.as_ref(), &records.catalogue, visit.shared),
         form: form_of::<K>(one.as_ref(), not_taken, visit.reader.units),
+        action: match onto {
+            "" => visit.to(&path, &[]),
+            onto => visit.to(&path, &[(ONTO, onto)]),
+        },
         path,
     })
 }
@@ -177,7 +196,7 @@ fn apply<K: OnPage>(
     visit: (&str, System),
     slug: &str,
     sent: &Sent,
-) -> Result<String, crate::survey::EditError> {
+) -> Result<String, EditError> {
     let (who, units) = visit;
     if action(sent) == "forget" {
         kit_throw(store, who, (K::KIND, slug))?;
@@ -192,16 +211,25 @@ async fn keep<K: OnPage>(
     visit: &Visit<'_>,
     slug: &str,
     typed: Sent,
+    onto: String,
 ) -> Result<Result<Redirect, (Status, KeptPage)>, Trouble> {
     let (store, key, sent) = (visit.shared.store.clone(), slug.to_owned(), typed.clone());
     let (hand, units) = (visit.reader.hand, visit.reader.units);
-    let done = spawn_blocking(move || apply::<K>(&store, (hand.who(), units), &key, &sent));
+    let to = onto.clone();
+    let done = spawn_blocking(move || {
+        let path = apply::<K>(&store, (hand.who(), units), &key, &sent)?;
+        if to.is_empty() || !key.is_empty() {
+            return Ok(path);
+        }
+        let made = path.rsplit('/').next().unwrap_or_default();
+        Ok(K::put_onto(&store, hand.who(), made, &to)?.unwrap_or(path))
+    });
     let mistakes = match came_of(done.await?)? {
         Ok(path) => return Ok(Ok(visit.go(&path, &[]))),
         Err(refusal) => refusal.0,
     };
     let not_taken = NotTaken { typed, mistakes };
-    let page = kept_page::<K>(visit, slug, &not_taken).await?;
+    let page = kept_page::<K>(visit, slug, &not_taken, &onto).await?;
     Ok(Err((Status::UnprocessableEntity, page)))
 }
 
@@ -226,13 +254,16 @@ impl<K: OnPage> Handler for Pages<K> {
             return Outcome::from(request, list_page::<K>(&visit).await);
         }
         let slug = last.filter(|_| !new).unwrap_or_default();
+        let onto = request.query_value::<String>(ONTO);
+        let onto = onto.and_then(Result::ok).unwrap_or_default();
         if request.method() != Method::Post {
-            let page = kept_page::<K>(&visit, slug, &NotTaken::default()).await;
+            let page = kept_page::<K>(&visit, slug, &NotTaken::default(), &onto).await;
             return Outcome::from(request, page);
         }
         match Form::<Sent>::from_data(request, data).await {
             Came::Success(form) => {
-                Outcome::from(request, keep::<K>(&visit, slug, form.into_inner()).await)
+                let typed = form.into_inner();
+                Outcome::from(request, keep::<K>(&visit, slug, typed, onto).await)
             }
             Came::Error((status, _)) | Came::Forward((_, status)) => Outcome::Error(status),
         }

@@ -5,16 +5,19 @@ use super::kinds;
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::kit::ThingDraft;
-use crate::present::page::kit::{self, KitView, used_by};
+use crate::kit::{self, LineChange, ThingDraft, change_line};
+use crate::present::page::kit::{self as pages, KitView, used_by};
+use crate::survey::EditError;
+use crate::{demo_data, terminal};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::gear::Gear;
-use galvet_store::Catalogue;
 use galvet_store::files::gear_table;
+use galvet_store::{Catalogue, Kind, Record, Store};
 use rocket::http::{ContentType, Status};
+use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{Route, State, get, routes};
+use rocket::{Route, State, get, post, routes};
 
 /// The shelf's page.
 #[derive(Template, WebTemplate)]
@@ -33,7 +36,7 @@ async fn page(find: Option<String>, visit: Visit<'_>) -> Result<KitPage, Trouble
     Ok(KitPage {
         frame: visit.frame_of("kit", visit.to("/kit", &[]), None).await?,
         lists: kinds::lists(),
-        kit: kit::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, units),
+        kit: pages::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, units),
     })
 }
 
@@ -72,10 +75,52 @@ impl OnPage for ThingDraft {
             ..About::default()
         }
     }
+
+    /// A thing made for a rig lands on it.
+    fn put_onto(
+        store: &Store,
+        who: &str,
+        made: &str,
+        onto: &str,
+    ) -> Result<Option<String>, EditError> {
+        let Some((_, Record::Gear(gear))) = store.record(Kind::Gear, made)? else {
+            return Ok(None);
+        };
+        let label = format!("{} put on the rig", gear.name);
+        let add = LineChange::Add(gear);
+        kit::edit_rig(store, who, onto, &label, |rig| {
+            Ok(change_line(rig, (0, ""), &add)?)
+        })?;
+        Ok(Some(format!("/rigs/{onto}")))
+    }
+}
+
+/// Puts the usual things on an empty shelf, those that are not there yet.
+#[post("/kit/starter")]
+async fn starter(visit: Visit<'_>) -> Result<Redirect, Trouble> {
+    let (store, hand) = (visit.shared.store.clone(), visit.reader.hand);
+    let put = spawn_blocking(move || {
+        let things = demo_data::starter().map_err(|e| {
+            terminal::warn(e);
+            Trouble::Ours
+        })?;
+        let label = "the usual things put on the shelf";
+        let done = store.write(hand.who(), label, |door| {
+            for gear in things {
+                if door.find(Kind::Gear, &gear.key)?.is_none() {
+                    door.put(&Record::Gear(Box::new(gear)), None)?;
+                }
+            }
+            Ok(())
+        });
+        done.map_err(Trouble::from)
+    });
+    put.await??;
+    Ok(visit.go("/kit", &[]))
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    let own = routes![page, kit_csv];
+    let own = routes![page, kit_csv, starter];
     own.into_iter()
         .chain(kept::routes::<ThingDraft>())
         .collect()

@@ -6,8 +6,8 @@ use super::errors::{Told, told};
 use super::reader::Reader;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::form::{FormView, NotTaken, Sent};
-use crate::kit::{self, LineChange};
+use crate::form::{FormView, NotTaken, Sent, typed_number};
+use crate::kit::{self, Confirmed, LineChange};
 use crate::present::page::kit::rig::{self, RigView};
 use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::survey::EditError;
@@ -45,6 +45,8 @@ struct At {
     against: Option<String>,
     /// Which line is being changed.
     line: Option<usize>,
+    /// What somebody wrote that they carry.
+    words: String,
 }
 
 impl RigPage {
@@ -60,6 +62,15 @@ impl RigPage {
             &path,
             &self.frame.query,
             &[("line", &line.borrow().to_string())],
+        )
+    }
+
+    /// Where a thing that is not on the shelf is made, to land on this rig.
+    fn new_thing(&self) -> String {
+        address(
+            "/new-thing",
+            &self.frame.query,
+            &[("for", self.rig.key.as_str())],
         )
     }
 
@@ -108,6 +119,8 @@ async fn rigs_page(
             .await?,
         sentence,
         rig: RigView {
+            spoken: rig::spoken(&kit::spoken(&at.words, &all.gear), &all.gear, reader.units),
+            words: at.words,
             hulls: all
                 .hulls
                 .iter()
@@ -131,6 +144,7 @@ async fn page(
         find,
         against,
         line,
+        words: String::new(),
     };
     rigs_page(slug, &visit, at, NotTaken::default()).await
 }
@@ -215,6 +229,39 @@ fn typed_of(form: &Sent) -> Sent {
     typed
 }
 
+/// The things somebody wrote, as they were confirmed.
+fn confirmed(typed: &Sent, reader: Reader) -> Result<Vec<Confirmed>, String> {
+    let mut out = Vec::new();
+    for n in 0.. {
+        let text = |name: &str| typed.get(&format!("say-{n}-{name}")).map(String::as_str);
+        let Some(is) = text("is") else {
+            break;
+        };
+        if is == rig::LEAVE {
+            continue;
+        }
+        let count = text("count").and_then(|c| c.parse().ok()).unwrap_or(1);
+        let name = text("name").unwrap_or_default();
+        let new = if is == rig::NEW {
+            let name = typed_name(name).map_err(|e| format!("“{name}”: {e}"))?;
+            let mass = text("mass").unwrap_or_default();
+            let mass = typed_number(mass, Gear::MASS, reader.units);
+            Some((
+                name.clone(),
+                mass.map_err(|e| format!("what “{name}” weighs: {e}"))?,
+            ))
+        } else {
+            None
+        };
+        out.push(Confirmed {
+            count,
+            key: is.to_owned(),
+            new,
+        });
+    }
+    Ok(out)
+}
+
 /// Does what a form asks; the rig to show then.
 fn apply(
     store: &Store,
@@ -234,6 +281,10 @@ fn apply(
                 rig.name.clone_from(&name);
                 Ok(())
             })?;
+        }
+        "said" => {
+            let said = confirmed(typed, reader).map_err(refused)?;
+            kit::put_spoken(store, reader.hand.who(), slug, &said, records)?;
         }
         "throw-away" => {
             kit_throw(store, reader.hand.who(), (Kind::Rig, slug))?;
@@ -269,6 +320,14 @@ async fn put(
 ) -> Result<Result<Redirect, (Status, RigPage)>, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
     let typed = form.into_inner();
+    if action(&typed) == "speak" {
+        let at = At {
+            words: typed.get("words").cloned().unwrap_or_default(),
+            ..At::default()
+        };
+        let page = rigs_page(slug, &visit, at, NotTaken::default()).await?;
+        return Ok(Err((Status::Ok, page)));
+    }
     let records = shared.records().await?;
     let (store, key) = (shared.store.clone(), slug.to_owned());
     let sent = typed.clone();
@@ -291,6 +350,7 @@ async fn put(
         find,
         line,
         against: None,
+        words: String::new(),
     };
     let page = rigs_page(slug, &visit, at, NotTaken { typed, mistakes }).await?;
     Ok(Err((Status::UnprocessableEntity, page)))

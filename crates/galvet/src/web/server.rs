@@ -5,10 +5,10 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, card, changes, comfort, compare, derivation, drawing, errors, fittings, flip,
-    hull, hulls, import, kinds, kit, lines, new_hull, questions, ranking, reader, reckons, record,
-    remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials, undo, walk,
-    weigh, workbench,
+    afloat, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors, fittings,
+    flip, hull, hulls, import, kinds, kit, leaving, lines, new_hull, questions, ranking, reader,
+    reckons, record, remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials,
+    undo, walk, weigh, workbench,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -36,12 +36,14 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 36] = [
+const PAGES: [fn() -> Vec<Route>; 38] = [
     ranking::routes,
     hull::routes,
     afloat::routes,
     hulls::routes,
     import::routes,
+    leaving::routes,
+    dealer::routes,
     new_hull::routes,
     record::routes,
     walk::routes,

@@ -77,7 +77,7 @@ impl Desk {
     }
 
     /// Posts something as a page of ours would.
-    pub fn send(&self, path: &str, kind: ContentType, body: &str) -> LocalResponse<'_> {
+    pub fn send(&self, path: &str, kind: ContentType, body: impl AsRef<[u8]>) -> LocalResponse<'_> {
         self.client
             .post(path.to_owned())
             .header(Header::new("Host", "localhost"))

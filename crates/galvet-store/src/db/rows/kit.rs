@@ -85,6 +85,8 @@ impl LineRow {
             offset: self.offset_y,
             energy: self.energy_wh,
             chemistry: None,
+            // A guess is part of a question, never of a rig.
+            rough: false,
         };
         let line = match on_shelf {
             Some(gear) => own.is(gear),

@@ -59,7 +59,7 @@ const STEPS: [Step; 7] = [
         "rig",
         "what you carry",
         "What is carried, and what drives it?",
-        &[PartId::Rig, PartId::Drive],
+        &[PartId::Rig, PartId::Roughly, PartId::Drive],
     ),
     step(
         "travel",
@@ -242,6 +242,7 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Option<Question> {
         P::Mass => Some(Question::Field(std::mem::take(&mut sentence.mass))),
         P::Stature => Some(Question::Field(std::mem::take(&mut sentence.stature))),
         P::Others => Some(Question::Field(std::mem::take(&mut sentence.others))),
+        P::Roughly => Some(Question::Field(std::mem::take(&mut sentence.roughly))),
         P::Longest
         | P::Lift
         | P::Budget

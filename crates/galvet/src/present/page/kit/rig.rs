@@ -2,6 +2,7 @@
 //! packed in what, what it weighs and costs, how it differs from another.
 
 use super::sides;
+use crate::kit::Spoken;
 use crate::present::draw::symbol::symbol;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Electric, Gear};
@@ -62,6 +63,72 @@ pub struct RigView {
     pub differs: Vec<String>,
     pub cautions: Vec<&'static str>,
     pub trouble: String,
+    /// What somebody wrote, and the things read out of it, to be confirmed.
+    pub words: String,
+    pub spoken: Vec<SpokenView>,
+}
+
+/// A thing somebody wrote, to be confirmed.
+pub struct SpokenView {
+    pub quote: String,
+    pub count: u32,
+    /// What it may be: a thing of the shelf, a new one, nothing; and whether that is meant.
+    pub choices: Vec<(String, String, bool)>,
+    /// What was said beside what the shelf says.
+    pub told: String,
+    pub name: String,
+    pub mass: String,
+    /// Whether it is taken as a new one.
+    pub new: bool,
+}
+
+/// A thing as it is written is a new one; it is left out.
+pub const NEW: &str = "(new)";
+pub const LEAVE: &str = "(leave)";
+
+/// What was written, with what each may be on the shelf. What is not surely one of its
+/// things is a new one where it says what it weighs, else asked.
+#[must_use]
+pub fn spoken(all: &[Spoken], shelf: &[Gear], system: System) -> Vec<SpokenView> {
+    let mass = |kg: f64| system.text(Dimension::Mass, kg, 2);
+    let view = |s: &Spoken| {
+        let like = s.like.iter();
+        let like: Vec<&Gear> = like
+            .filter_map(|key| shelf.iter().find(|g| g.key == *key))
+            .collect();
+        let new = !s.sure && (s.mass.is_some() || like.is_empty());
+        let known = like.iter().enumerate().map(|(k, thing)| {
+            let words = format!("{}, {}", thing.name, mass(thing.dry_mass));
+            (thing.key.clone(), words, k == 0 && !new)
+        });
+        let mut choices: Vec<(String, String, bool)> = known.collect();
+        choices.push((NEW.to_owned(), "a new thing".to_owned(), new));
+        choices.push((LEAVE.to_owned(), "leave it out".to_owned(), false));
+        let beside = s.mass.zip(like.first().filter(|_| !new));
+        let told = match beside {
+            Some((said, thing)) if (said - thing.dry_mass).abs() > 0.1 * said => {
+                format!("you say {}, the shelf {}", mass(said), mass(thing.dry_mass))
+            }
+            _ if s.sure => String::new(),
+            _ if new => "nothing on the shelf is surely it".to_owned(),
+            _ => "a guess: look whether it is this one".to_owned(),
+        };
+        let times = if s.count > 1 {
+            format!("{} of it; ", s.count)
+        } else {
+            String::new()
+        };
+        SpokenView {
+            quote: s.quote.clone(),
+            count: s.count,
+            choices,
+            told: format!("{times}{told}"),
+            new,
+            name: s.name.clone(),
+            mass: s.mass.map_or(String::new(), mass).replace('\u{a0}', " "),
+        }
+    };
+    all.iter().map(view).collect()
 }
 
 /// Parts of a boat, bow to stern, with the zones in each.
@@ -150,6 +217,8 @@ pub fn rig(
         name: rig.name.clone(),
         parts,
         headline: headline(rig, system),
+        words: String::new(),
+        spoken: Vec::new(),
         hulls: Vec::new(),
         totals: totals(rig, system),
         find: find.to_owned(),

@@ -3,7 +3,9 @@
 use super::beside::{cautions, tries};
 use super::moved::Moved;
 use crate::present::page::ask::waters::conditions;
-use crate::question::{Answer, Asked, Kind, MORE, PARTS, Part, PartId, company, given, units_key};
+use crate::question::{
+    Answer, Asked, Kind, MORE, NOTHING, PARTS, Part, PartId, company, given, rough, units_key,
+};
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;
@@ -47,6 +49,8 @@ pub struct Field {
     pub shown: String,
     /// What stands in the field: what was typed when it was not understood.
     pub value: String,
+    /// Whether it takes words rather than a figure alone.
+    pub words: bool,
     /// What may be written.
     pub hint: &'static str,
     /// Why the last one was not understood.
@@ -73,6 +77,8 @@ pub struct Sentence {
     pub posture: Pick,
     /// Who comes along.
     pub others: Field,
+    /// Kit by guess.
+    pub roughly: Field,
     /// Which hand casts and lands.
     pub hand: Pick,
     /// What is carried.
@@ -156,6 +162,27 @@ impl Maker<'_> {
         }
     }
 
+    /// Kit by guess, and the rig with it: "Reed-edge day and about 5 kg in the bow".
+    fn roughly(&self, rig: &mut Pick) -> Field {
+        let part = PartId::Roughly.part();
+        let line = self.asked.brief.rig.lines.iter().find(|line| line.rough);
+        let typed = self.asked.errors.get(part.name).map(|m| m.typed.clone());
+        let shown = line.map_or(String::new(), |line| rough::shown(line, self.system));
+        if !shown.is_empty() {
+            rig.shown = if self.asked.brief.rig.key == NOTHING {
+                shown.clone()
+            } else {
+                format!("{} and {shown}", rig.shown)
+            };
+        }
+        let value = line.map_or(String::new(), |line| rough::typed(line, self.system));
+        Field {
+            value: typed.unwrap_or(value),
+            shown,
+            ..self.blank(part)
+        }
+    }
+
     fn field(&self, id: PartId) -> Field {
         let part = id.part();
         let (bounds, decimals) = match part.kind {
@@ -183,6 +210,7 @@ impl Maker<'_> {
             shown: String::new(),
             value: String::new(),
             hint: part.hint,
+            words: matches!(part.kind, Kind::Said(_)),
             error: self.error(part),
         }
     }
@@ -241,7 +269,13 @@ impl Maker<'_> {
                 .catalogue
                 .rigs
                 .iter()
+                .map(Some)
+                .chain([None])
                 .map(|rig| {
+                    let Some(rig) = rig else {
+                        let note = "but what is said by guess below".to_owned();
+                        return choice(NOTHING, "nothing", note);
+                    };
                     let (whole, wet) = (mass(rig.loaded()), mass(rig.wet_part()));
                     let note = format!("{whole}, {wet} of it water and fish");
                     choice(&rig.key, &rig.name, note)
@@ -362,7 +396,10 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         .collect();
     let more: Vec<Pick> = MORE.iter().map(|&id| make.pick(id)).collect();
     let limits: Vec<Field> = limited.into_iter().map(|l| l.1).collect();
+    let mut rig = make.pick(PartId::Rig);
+    let roughly = make.roughly(&mut rig);
     let mut sentence = Sentence {
+        roughly,
         line: String::new(),
         wrong: !asked.errors.is_empty(),
         differs: Vec::new(),
@@ -376,7 +413,7 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         posture: make.pick(PartId::Posture),
         others: make.others(),
         hand: make.pick(PartId::Hand),
-        rig: make.pick(PartId::Rig),
+        rig,
         rig_mass: mass(brief.rig.kit()),
         rig_wet: mass(brief.rig.wet_part()),
         water: make.pick(PartId::Water),

@@ -6,7 +6,7 @@ use crate::present::draw::hull::{Side, side};
 use crate::present::page::hulls::figure::{Figure, figure_of};
 use crate::present::page::hulls::next::{NextStep, next_steps};
 use crate::question::Offer;
-use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind};
+use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind, Leaflet};
 use galvet_core::base::{Keyed, System};
 use galvet_core::figures::Quantity;
 use galvet_core::hull::BottomShape;
@@ -34,6 +34,8 @@ pub struct FieldView {
     pub mistake: String,
     /// What was understood.
     pub echo: String,
+    /// The words of a leaflet it was read from, or that none said it.
+    pub read: String,
     /// Empty for a field that is typed in.
     pub choices: Vec<Choice>,
     /// Whether its answers are shown side by side as drawings.
@@ -91,6 +93,24 @@ pub fn draft(
     }
 }
 
+impl DraftView {
+    /// Says at each field from which words of a leaflet it was read, and where a field that
+    /// has an answer was not.
+    pub fn mark(&mut self, leaflet: &Leaflet) {
+        for field in &mut self.fields {
+            let read = leaflet.read.iter().find(|r| r.field == field.name);
+            field.read = match read {
+                Some(read) if read.doubt.is_empty() => format!("read from “{}”", read.quote),
+                Some(read) => format!("read from “{}”: {}", read.quote, read.doubt),
+                None if matches!(field.name, "hull-construction" | "hull-propulsion") => {
+                    "the text does not say".to_owned()
+                }
+                None => String::new(),
+            };
+        }
+    }
+}
+
 fn field(field: &Field, draft: &Draft, drafted: &Drafted) -> FieldView {
     let shown = draft.shown(field);
     let is_bottom = field.name == "hull-bottom";
@@ -117,6 +137,7 @@ fn field(field: &Field, draft: &Draft, drafted: &Drafted) -> FieldView {
         value: shown.to_owned(),
         mistake,
         echo: said(&drafted.echoes),
+        read: String::new(),
         choices,
         drawn: is_bottom,
     }

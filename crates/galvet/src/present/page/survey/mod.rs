@@ -4,6 +4,7 @@ pub mod afloat;
 pub mod card;
 pub mod changes;
 pub mod comfort;
+pub mod dealer;
 pub mod draft;
 pub mod fittings;
 pub mod import;
