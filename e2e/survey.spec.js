@@ -267,10 +267,10 @@ test("the walk along a hull on a phone, one zone kept, resumed at the next", asy
   await page.getByRole("button", { name: "Save and go on" }).click();
   await expect(page.locator("#z-from-said")).toContainText("3.76 m");
   await page.getByLabel("begins, from the bow").fill("8 cm");
-  await page.getByLabel("wide", { exact: true }).fill('9 1/2"');
+  await page.getByLabel("wide", { exact: true }).fill('9 1/7"');
   await page.getByRole("button", { name: "Save and go on" }).click();
   await expect(page.locator("#z-width-said")).toBeVisible();
-  await page.getByLabel("wide", { exact: true }).fill('9.5"');
+  await page.getByLabel("wide", { exact: true }).fill('9 1/2"');
   await page.getByRole("button", { name: "Save and go on" }).click();
   await expect(page.locator("#here-title")).toHaveText("bow hatch");
   await page.getByRole("link", { name: "Skip", exact: true }).click();

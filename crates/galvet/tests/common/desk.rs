@@ -77,13 +77,18 @@ impl Desk {
     }
 
     /// Posts something as a page of ours would.
-    pub fn send(&self, path: &str, kind: ContentType, body: impl AsRef<[u8]>) -> LocalResponse<'_> {
+    pub fn send(
+        &self,
+        path: &str,
+        kind: ContentType,
+        body: &(impl AsRef<[u8]> + ?Sized),
+    ) -> LocalResponse<'_> {
         self.client
             .post(path.to_owned())
             .header(Header::new("Host", "localhost"))
             .header(Header::new("Sec-Fetch-Site", "same-origin"))
             .header(kind)
-            .body(body)
+            .body(body.as_ref())
             .dispatch()
     }
 }
