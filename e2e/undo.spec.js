@@ -8,8 +8,10 @@ test("two people at one shelf take back their own acts", async ({
   // Another browser: another jar of cookies.
   const theirs = await (await browser.newContext()).newPage();
   const price = (who) => who.locator("[name=price]");
+  const unfold = (who) => who.getByText("Load, price").click();
   const save = async (who, thing, text) => {
     await who.goto(`${ownDemo}/kit/${thing}`);
+    await unfold(who);
     await price(who).fill(text);
     await who.getByRole("button", { name: "Save", exact: true }).click();
   };
@@ -28,6 +30,7 @@ test("two people at one shelf take back their own acts", async ({
   await expect(price(page)).toHaveValue(/^12/);
   // What somebody else has changed since stays, and it is said whose it is.
   await page.goto(`${ownDemo}/kit/drift-sock`);
+  await unfold(page);
   await price(page).fill("13");
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await yours.click();
