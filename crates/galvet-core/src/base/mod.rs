@@ -2,6 +2,7 @@
 //! numbers worked several at a time.
 
 mod day;
+mod fraction;
 mod keyed;
 mod lanes;
 mod name;

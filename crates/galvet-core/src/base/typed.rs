@@ -1,6 +1,7 @@
 //! Quantities as people type them: any unit, decimal comma or point, feet and
 //! inches, thousands set apart; what can be read two ways is asked about.
 
+use super::fraction::with_fraction;
 use super::units::{
     Bounds, Dimension, FOOT, INCH, KM_PER_HOUR, KNOT, MILE, MILE_PER_HOUR, OutOfRange, POUND,
     System,
@@ -201,21 +202,6 @@ fn written(text: &str) -> Written {
     }
 }
 
-/// `34 1/2`, `34-1/2`, `3/4`: a whole number and a fraction as a tape has them. What is
-/// no part of one (`4/3`, `82/85`) is no fraction.
-fn with_fraction(text: &str) -> Option<f64> {
-    let (before, below) = text.split_once('/')?;
-    let at = before.rfind([' ', '-']);
-    let (whole, above) = at.map_or(("0", before), |at| (&before[..at], &before[at + 1..]));
-    let number = |text: &str| -> Option<f64> {
-        let digits = (1..=4).contains(&text.len()) && text.bytes().all(|b| b.is_ascii_digit());
-        digits.then(|| text.parse().ok()).flatten()
-    };
-    let (whole, above, below) = (number(whole.trim())?, number(above)?, number(below)?);
-    let tape = [2.0, 3.0, 4.0, 8.0, 16.0, 32.0, 64.0].contains(&below);
-    (tape && above > 0.0 && above < below).then(|| whole + above / below)
-}
-
 /// Whether `sign` parts the digits as it parts thousands.
 fn groups_of_three(text: &str, sign: char) -> bool {
     let text = text.trim_start_matches(['-', '+']);
@@ -368,35 +354,6 @@ mod tests {
 
     const LENGTH: Bounds = Bounds::new("length", Dimension::Length, 0.0, 10.0);
     const MASS: Bounds = Bounds::new("mass", Dimension::Mass, 0.0, 500.0);
-
-    #[test]
-    fn fractions_of_a_tape_are_read_and_nothing_else_with_a_stroke() {
-        for (typed, metres) in [
-            ("34 1/2 in", 0.876_3),
-            ("34-1/2\"", 0.876_3),
-            ("12' 4 1/4\"", 3.765_55),
-            ("3/4 in", 0.019_05),
-            ("34½ in", 0.876_3),
-        ] {
-            let read = LENGTH.parse(typed, Bare::SI).unwrap();
-            assert_relative_eq!(read, metres, max_relative = 1e-9);
-        }
-        for typed in [
-            "82/85",
-            "4/3 in",
-            "34 5/4 in",
-            "1/0 in",
-            "34 1/7 in",
-            "34/ in",
-            "/2",
-        ] {
-            let read = LENGTH.parse(typed, Bare::SI);
-            assert!(
-                matches!(read, Err(QuantityError::NotUnderstood { .. })),
-                "{typed}: {read:?}"
-            );
-        }
-    }
 
     #[test]
     fn a_bare_number_is_given_the_unit_it_was_meant_in() {
