@@ -154,6 +154,14 @@ impl Leaflet {
                 return;
             }
         };
+        // "Weight: 300 lb max" is what it bears, or nothing that is sure.
+        let next = pieces.get(k + 1);
+        let behind = lower.get(at.to..next.map_or(lower.len(), |p| p.from));
+        if field == "hull-weight" && behind.is_some_and(|words| words.contains("max")) {
+            let said = format!("{words}: a most, of the hull or of its load?");
+            self.unused.push(said);
+            return;
+        }
         if let Err(problem) = measure.bounds().check(si) {
             self.unused.push(format!("{words}: {problem}"));
             return;
