@@ -159,3 +159,59 @@ test("an empty shelf is filled with the usual things", async ({
   await page.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.locator("main")).toContainText("The shelf is empty");
 });
+
+test("a photo is added and a length read off the tape in it", async ({
+  page,
+  ownDemo,
+}) => {
+  await page.goto(
+    `${ownDemo}/hulls/drumlee-orvane/photos?at=figure:floor_width`,
+  );
+  const [picture] = await page.locator("main img").all();
+  const pixels = await (
+    await page.request.get(ownDemo + (await picture.getAttribute("src")))
+  ).body();
+  await page.getByLabel("Pictures, from the camera or a file").setInputFiles({
+    name: "well.jpg",
+    mimeType: "image/jpeg",
+    buffer: pixels,
+  });
+  await page.getByRole("button", { name: "Add" }).click();
+  await page.getByRole("link", { name: "floor width", exact: true }).click();
+  // Clicked as a person does: marks 0 and 50 of the tape, then the well's walls.
+  const marks = page.locator(".photo-marks");
+  const box = await marks.boundingBox();
+  const click = (x, y) =>
+    page.mouse.click(
+      box.x + (x / 1400) * box.width,
+      box.y + (y / 1000) * box.height,
+    );
+  for (const [x, y] of [
+    [180, 578],
+    [1180, 543],
+    [285, 700],
+  ])
+    await click(x, y);
+  // The last one by keys alone: set in the middle, moved to where it belongs.
+  await marks.focus();
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".photo-mark:focus")).toHaveAttribute(
+    "aria-label",
+    /^end B/,
+  );
+  for (let k = 0; k < 43; k++) await page.keyboard.press("Shift+ArrowRight");
+  for (let k = 0; k < 20; k++) await page.keyboard.press("Shift+ArrowDown");
+  await page.getByLabel("the tape shows at 1").fill("0 cm");
+  await page.getByLabel("and at 2").fill("50 cm");
+  await page.getByRole("button", { name: "Read the length" }).click();
+  const read = page.getByRole("status").filter({ hasText: "Reads" });
+  await expect(read).toHaveText(/Reads 42\.[0-5]\scm ± 0\.9\scm/);
+  await expect(page.getByLabel("It is")).toHaveValue("floor_width");
+  await expectAxeClean(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expectFits(page);
+  await page.getByRole("button", { name: "Save as a reading" }).click();
+  await expect(page.locator("main")).toContainText(
+    "read off a photo, ± 0.9 cm",
+  );
+});

@@ -4,9 +4,12 @@ use crate::question;
 use galvet_core::gear::Gear;
 use galvet_core::hull::Survey;
 use galvet_store::files::hulls::HullRecord;
-use galvet_store::files::{evidence, gear, hulls, offsets, rigs, space, waters};
+use galvet_store::files::photo::{NoPicture, Photo, Picture};
+use galvet_store::files::sheet::Document;
+use galvet_store::files::{evidence, gear, hulls, offsets, read_json, rigs, space, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
+use std::collections::BTreeMap;
 
 #[derive(RustEmbed)]
 #[folder = "../../demo/"]
@@ -77,6 +80,26 @@ fn walked(hulls: &mut [HullRecord]) -> Result<(), FileError> {
     Ok(())
 }
 
+/// The demo's photos.
+fn photos() -> Result<Vec<Document>, FileError> {
+    let file = "demo/photos.json";
+    let lists: BTreeMap<String, Vec<Photo>> = read_json(file, &text("photos.json")?)?;
+    Ok(lists.values().flatten().map(Document::of).collect())
+}
+
+/// The pixels of the demo's photos.
+///
+/// # Errors
+/// What is wrong with the shipped files; a test keeps this from happening.
+pub fn pictures() -> Result<Vec<Picture>, FileError> {
+    let read = |name: &String| {
+        let file = Demo::get(name).map(|file| file.data).unwrap_or_default();
+        let none = |none: NoPicture| FileError::whole(name, none.to_string());
+        Picture::returned(&file).map_err(none)
+    };
+    files_in("photos/").iter().map(read).collect()
+}
+
 /// The whole demo catalogue, read as any import would be.
 ///
 /// # Errors
@@ -106,6 +129,7 @@ pub fn catalogue() -> Result<Catalogue, Vec<FileError>> {
         gear,
         rigs,
         briefs,
+        sheets: photos().map_err(one)?,
         ..Catalogue::default()
     })
 }
@@ -139,6 +163,15 @@ mod tests {
             surveys().any(|s| !s.offsets.is_empty()),
             "measured sections"
         );
+        let pixels = pictures().unwrap();
+        let photos = demo.sheets_of::<Photo>();
+        let there = |p: &Photo| {
+            let size = (p.width, p.height);
+            let same = |q: &&Picture| q.name() == p.picture && (q.width, q.height) == size;
+            let hull = |h: &HullRecord| h.survey.key == p.hull;
+            pixels.iter().any(|q| same(&q)) && demo.hulls.iter().any(hull)
+        };
+        assert!(!photos.is_empty() && photos.iter().all(there), "photos");
         let bare = |s: &&Survey| s.fitout.is_empty();
         let bare = surveys().filter(bare).count();
         assert!((3..=6).contains(&bare), "{bare} known by a leaflet only");

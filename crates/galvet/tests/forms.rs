@@ -10,6 +10,8 @@ use desk::Desk;
 use galvet::demo_data;
 use galvet_core::hull::{Modification, Opening, Source, Zone};
 use galvet_core::rig::RigLine;
+use galvet_store::files::photo::Photo;
+use galvet_store::files::sheet::Document;
 use galvet_store::{Catalogue, Record};
 use rocket::http::{ContentType, Status};
 use scraper::{ElementRef, Html, Selector};
@@ -48,6 +50,12 @@ fn awkward() -> Catalogue {
         gear.loaded_mass += 0.001_37;
         for side in gear.size.iter_mut().flatten() {
             *side += 0.000_44;
+        }
+    }
+    for sheet in &mut all.sheets {
+        if let Some(photo) = sheet.sheet::<Photo>() {
+            let hull = HULLS[0].to_owned();
+            *sheet = Document::of(&Photo { hull, ..photo });
         }
     }
     for water in &mut all.waters {
@@ -200,7 +208,8 @@ fn kept(desk: &Desk) -> BTreeMap<String, Value> {
     let waters = all.waters.into_iter().map(Record::Water);
     let rigs = all.rigs.into_iter().map(Record::Rig);
     let mut out = BTreeMap::new();
-    for record in hulls.chain(gear).chain(waters).chain(rigs) {
+    let sheets = all.sheets.into_iter().map(Record::Sheet);
+    for record in hulls.chain(gear).chain(waters).chain(rigs).chain(sheets) {
         let path = format!("{:?}.{}", record.kind(), record.slug());
         leaves(path, &record.document().unwrap(), &mut out);
     }
@@ -240,7 +249,9 @@ fn pages(desk: &Desk) -> Vec<String> {
     let mut found = BTreeSet::new();
     let mut next: VecDeque<String> = ["/kit", "/waters"].map(str::to_owned).into();
     for hull in HULLS {
-        let all = ["walk", "fittings", "changes", "comfort", "lines", "record"];
+        let all = [
+            "walk", "fittings", "changes", "comfort", "lines", "record", "photos",
+        ];
         next.extend(all.map(|at| format!("/hulls/{hull}/{at}")));
     }
     while let Some(at) = next.pop_front() {
@@ -253,8 +264,10 @@ fn pages(desk: &Desk) -> Vec<String> {
             let hull = HULLS
                 .iter()
                 .any(|h| link.starts_with(&format!("/hulls/{h}/")));
-            let asks = ["zone=", "at=", "change=", "set_up="];
-            let asks = asks.iter().any(|a| link.contains(a)) && !link.contains("end=stern");
+            let asks = ["zone=", "at=", "change=", "set_up=", "/photos/"];
+            let asks = asks.iter().any(|a| link.contains(a))
+                && !link.contains("end=stern")
+                && !link.contains("/photos?");
             let shelf = ["/kit/", "/waters/", "/rigs/"];
             let shelf = shelf.iter().any(|at| link.starts_with(at));
             shelf && !link.contains('.') || hull && asks
@@ -337,7 +350,9 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
                         continue;
                     }
                     let after = kept(&desk);
-                    let said = |path: &String| path.ends_with(".date") || path.ends_with(".source");
+                    let said = |path: &String| {
+                        (path.ends_with(".date") && name != "date") || path.ends_with(".source")
+                    };
                     let mut moved = changed(&before.1, &after);
                     moved.retain(|path| !said(path));
                     // A line of a rig tells what the shelf says of its thing.

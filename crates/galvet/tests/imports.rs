@@ -8,35 +8,11 @@ use desk::Desk;
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Construction, Measure};
 use galvet_store::files::hulls::HullRecord;
-use rocket::http::{ContentType, Status};
+use rocket::http::Status;
 
 fn hull(desk: &Desk, key: &str) -> Option<HullRecord> {
     let hulls = desk.store.catalogue().unwrap().hulls;
     hulls.into_iter().find(|h| h.survey.key == key)
-}
-
-/// What stands between the parts of a form.
-const MARK: &str = "gunwale";
-
-/// A form with several parts.
-fn parts(fields: &[(&str, &str)], file: Option<(&str, &[u8])>) -> Vec<u8> {
-    let mut body = Vec::new();
-    for (name, value) in fields {
-        let part = format!(
-            "--{MARK}\r\nContent-Disposition: form-data; name=\"{name}\"\r\n\r\n{value}\r\n"
-        );
-        body.extend(part.bytes());
-    }
-    if let Some((name, content)) = file {
-        let head = format!(
-            "--{MARK}\r\nContent-Disposition: form-data; name=\"file\"; filename=\"{name}\"\r\nContent-Type: text/csv\r\n\r\n"
-        );
-        body.extend(head.bytes());
-        body.extend(content);
-        body.extend(b"\r\n");
-    }
-    body.extend(format!("--{MARK}--\r\n").bytes());
-    body
 }
 
 fn send(desk: &Desk, fields: &[(&str, &str)], file: Option<(&str, &str)>) -> (Status, String) {
@@ -50,10 +26,8 @@ fn send_to(
     fields: &[(&str, &str)],
     file: Option<(&str, &[u8])>,
 ) -> (Status, String) {
-    let body = parts(fields, file);
-    let kind = ContentType::new("multipart", "form-data").with_params(("boundary", MARK));
-    let answer = desk.send(path, kind, &body);
-    (answer.status(), answer.into_string().unwrap_or_default())
+    let file = file.map(|(name, content)| ("file", name, content));
+    desk.send_parts(path, fields, file)
 }
 
 const TABLE: &str = "Model;construction;beam;Length;key;colour\r\nOne;sit-on-top;85 cm;3,7 m;one;red\r\nTwo;raft;85 cm;3,7 m;two;\r\nThree;board;wide;long;three;\r\n";

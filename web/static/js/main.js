@@ -8,6 +8,7 @@ import { formsThatKeep } from "./autosave.js";
 import { searchAsTyped, stepsThatStay } from "./live.js";
 import { linkMap } from "./map.js";
 import { partsThatClose } from "./parts.js";
+import { marksInPhoto } from "./photo.js";
 import { planThatMoves } from "./plan.js";
 import { walkRows } from "./rows.js";
 import { workThatTakesTime } from "./slow.js";
@@ -24,6 +25,7 @@ if (answer) {
 }
 partsThatClose(document);
 planThatMoves(document);
+marksInPhoto(document);
 formsThatKeep(document);
 boardThatMoves(document);
 answersByFigure(document);

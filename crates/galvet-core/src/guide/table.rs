@@ -200,6 +200,8 @@ guides! {
     SeatMass = "weight.seat", Weight, Mass, 2.5, 0.3 ..= 10.0, "what a seat and its rails add to a bare hull", "guide value";
     SeatMassSd = "weight.seat_sd", Weight, Mass, 0.8, 0.05 ..= 3.0, "its spread, 1 sd", "guide value";
 
+    PhotoClick = "evidence.photo_click", Evidence, Ratio, 2.0, 0.5 ..= 10.0, "error of a click in a photo, px of the kept picture, 1 sd", "guide value";
+    PhotoSlant = "evidence.photo_slant", Evidence, Ratio, 0.02, 0.0 ..= 0.10, "error of a length in a photo away from the tape, share, 1 sd: a slant of 11° shortens by 2 %", "guide value";
     TapeSd = "evidence.tape_sd", Evidence, FineLength, 0.004, 0.001 ..= 0.02, "error of a careful tape over a moulded hull, 1 sd", "guide value";
     SheetSd = "evidence.sheet_sd", Evidence, FineLength, 0.012, 0.002 ..= 0.05, "error of a printed depth or height, 1 sd", "guide value";
     TalkSd = "evidence.talk_sd", Evidence, FineLength, 0.02, 0.004 ..= 0.08, "error of one told or guessed, 1 sd", "guide value";

@@ -84,6 +84,9 @@ pub enum Source {
     /// The plate on the hull.
     #[strum(message = "label on the hull")]
     Label,
+    /// Read off a photo in which a tape lies.
+    #[strum(message = "read off a photo")]
+    Photo,
     /// A tape over the hull ashore.
     Tape,
     /// A scale.

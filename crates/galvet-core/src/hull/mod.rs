@@ -11,6 +11,7 @@ mod kinds;
 mod limits;
 mod looked;
 mod measure;
+mod photo;
 mod pin;
 mod scupper;
 mod sense;
@@ -30,6 +31,7 @@ pub use kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion, So
 pub use limits::{LONGEST_NOTES, TooMany};
 pub use looked::{Answer, Felt, Judgement, Kept, Looked, Trial};
 pub use measure::{Error, Measure, MeasureRow};
+pub use photo::{NoLength, PhotoLength, Spot, TapeInPhoto};
 pub use pin::Pin;
 pub use scupper::{Flooded, Recess, Scupper, ScupperState, Scuppers, drains, floods, holds_water};
 pub use set_up::Fixed;

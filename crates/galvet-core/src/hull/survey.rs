@@ -6,7 +6,7 @@ use super::kinds::{BottomShape, CapacityBasis, Construction, Origin, Propulsion,
 use super::looked::Looked;
 use super::measure::Measure;
 use super::station::Station;
-use crate::base::OutOfRange;
+use crate::base::{Bounds, OutOfRange};
 use std::collections::BTreeMap;
 
 /// One reading of one figure.
@@ -22,6 +22,9 @@ pub struct Reading {
     pub who: String,
     /// Anything else.
     pub note: String,
+    /// Its standard error, SI, where it came with one of its own; else its source's usual
+    /// one holds.
+    pub error: Option<f64>,
 }
 
 impl Reading {
@@ -36,7 +39,21 @@ impl Reading {
             date: String::new(),
             who: String::new(),
             note: String::new(),
+            error: None,
         })
+    }
+}
+
+impl Reading {
+    /// The same with a standard error of its own, SI.
+    ///
+    /// # Errors
+    /// [`OutOfRange`] when it is none: less than nothing, or more than the measure spans.
+    pub fn with_error(self, measure: Measure, error: Option<f64>) -> Result<Self, OutOfRange> {
+        let within = measure.bounds();
+        let accepted = Bounds::new("a reading's error", within.dimension, 0.0, within.hi);
+        let error = error.map(|e| accepted.check(e)).transpose()?;
+        Ok(Self { error, ..self })
     }
 }
 

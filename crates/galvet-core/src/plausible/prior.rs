@@ -49,6 +49,11 @@ pub struct ShapePrior {
 fn beam_share(reading: Option<&Reading>, guides: &Guides) -> f64 {
     use crate::hull::Source;
     match reading {
+        Some(Reading {
+            error: Some(error),
+            value,
+            ..
+        }) => error.max(guides[Guide::BeamTapeSd]) / value,
         Some(r) if r.source.is_measured() => guides[Guide::BeamTapeSd] / r.value,
         Some(Reading {
             source: Source::Brochure | Source::Label,

@@ -50,6 +50,10 @@ impl Spread {
 /// Error of one reading of a length, m.
 pub(super) fn length_sd(reading: &Reading, guides: &Guides) -> f64 {
     use crate::hull::Source;
+    // Nothing that came with an error of its own is believed beyond a careful tape.
+    if let Some(error) = reading.error {
+        return error.max(guides[Guide::TapeSd]);
+    }
     guides[match reading.source {
         s if s.is_measured() => Guide::TapeSd,
         Source::Brochure | Source::Label => Guide::SheetSd,
@@ -60,6 +64,9 @@ pub(super) fn length_sd(reading: &Reading, guides: &Guides) -> f64 {
 /// Error of one reading of a weight, kg.
 pub(super) fn weight_sd(reading: &Reading, guides: &Guides) -> f64 {
     use crate::hull::Source;
+    if let Some(error) = reading.error {
+        return error.max(reading.value * guides[Guide::ScaleShare]);
+    }
     reading.value
         * guides[match reading.source {
             s if s.is_measured() => Guide::ScaleShare,

@@ -6,6 +6,7 @@ use super::kind::{Kind, Known};
 use super::record::Record;
 use super::{Store, rows};
 use crate::error::StoreError;
+use crate::files::photo::Photo;
 
 impl Store {
     /// Changes the record of a slug as it stands; `None` where there is none. What
@@ -67,6 +68,15 @@ impl Store {
                 ..known
             };
             door.throw_away(kind, seen)?;
+            if kind == Kind::Hull {
+                // Its photos go with it, and come back with it when this is undone.
+                for photo in door.photos_of(slug)? {
+                    let kind = Kind::of::<Photo>();
+                    if let Some(known) = find(door.connection, kind, &photo)? {
+                        door.throw_away(kind, known)?;
+                    }
+                }
+            }
             Ok(Some(name))
         })
     }

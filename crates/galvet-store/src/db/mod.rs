@@ -10,6 +10,8 @@ mod journal;
 mod kind;
 mod merge;
 mod open;
+mod photos;
+mod pictures;
 mod record;
 mod rows;
 mod schema;

@@ -160,6 +160,7 @@ impl Store {
             return Err(StoreError::Newer { path: path.into() });
         }
         first.immediate_transaction(journal::adopt)?;
+        super::pictures::sweep(&mut first)?;
         drop(first);
         let pool = Pool::builder()
             .max_size(CONNECTIONS)

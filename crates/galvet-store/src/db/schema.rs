@@ -36,6 +36,14 @@ diesel::table! {
         taken -> Text,
         who -> Text,
         note -> Text,
+        error -> Nullable<Double>,
+    }
+}
+
+diesel::table! {
+    pictures (name) {
+        name -> Text,
+        jpeg -> Binary,
     }
 }
 

@@ -1,6 +1,7 @@
 //! Everything as one archive: the exchange file, tables for whoever reads no JSON, and
 //! drawings. What comes back in is the exchange file.
 
+use super::photo::{LARGEST_FILE, NoPicture, Picture, is_name};
 use super::{FileError, LARGEST};
 use std::io::{Cursor, Read, Write};
 use zip::write::SimpleFileOptions;
@@ -49,6 +50,54 @@ pub fn unpack(file: &str, bytes: &[u8]) -> Result<Option<String>, FileError> {
     let text = String::from_utf8(text);
     text.map(Some)
         .map_err(|_| refused(format!("{EVERYTHING} is not UTF-8 text")))
+}
+
+/// The folder of the pixels of photos.
+const PHOTOS: &str = "photos/";
+
+/// Where in an archive the pixels of a name lie.
+#[must_use]
+pub fn picture_path(name: &str) -> String {
+    format!("{PHOTOS}{name}.jpg")
+}
+
+/// Hands each picture of an archive of ours on, one after the other, so that no more than
+/// one is in memory unpacked; how many are none, or are not what their names say. Nothing
+/// for any other archive.
+///
+/// # Errors
+/// Whatever `keep` refuses.
+pub fn pictures<E>(
+    bytes: &[u8],
+    mut keep: impl FnMut(&Picture) -> Result<(), E>,
+) -> Result<usize, E> {
+    let Ok(mut archive) = ZipArchive::new(Cursor::new(bytes)) else {
+        return Ok(0);
+    };
+    if archive.by_name(EVERYTHING).is_err() {
+        return Ok(0);
+    }
+    let names: Vec<String> = archive
+        .file_names()
+        .filter_map(|n| Some(n.ok()?.into_owned()))
+        .collect();
+    let mut odd = 0;
+    for path in names.iter().filter(|path| path.starts_with(PHOTOS)) {
+        let name = path.trim_start_matches(PHOTOS).trim_end_matches(".jpg");
+        let read = archive.by_name(path).map_err(|_| NoPicture::Damaged);
+        let picture = read.and_then(|entry| {
+            let mut jpeg = Vec::new();
+            let most = LARGEST_FILE as u64 + 1;
+            let read = entry.take(most).read_to_end(&mut jpeg);
+            read.map_err(|_| NoPicture::Damaged)?;
+            Picture::returned(&jpeg)
+        });
+        match picture {
+            Ok(picture) if is_name(name) && picture.name() == name => keep(&picture)?,
+            _ => odd += 1,
+        }
+    }
+    Ok(odd)
 }
 
 #[cfg(test)]

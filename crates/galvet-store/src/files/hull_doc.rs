@@ -75,6 +75,9 @@ struct ReadingDoc {
     who: String,
     #[serde(default, skip_serializing_if = "String::is_empty")]
     note: String,
+    /// Standard error, SI, where the reading came with one of its own.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    error: Option<f64>,
 }
 
 #[derive(Debug, Clone, Serialize, Deserialize, JsonSchema)]
@@ -104,6 +107,7 @@ impl HullDoc {
             date: r.date.clone(),
             who: r.who.clone(),
             note: r.note.clone(),
+            error: r.error,
         };
         Self {
             key: s.key.clone(),
@@ -156,6 +160,8 @@ impl HullDoc {
                 let source = word("source", &doc.source)?;
                 let reading =
                     Reading::new(measure, doc.value, source).map_err(|e| e.to_string())?;
+                let reading = reading.with_error(measure, doc.error);
+                let reading = reading.map_err(|e| e.to_string())?;
                 readings.entry(measure).or_default().push(Reading {
                     date: doc.date,
                     who: doc.who,

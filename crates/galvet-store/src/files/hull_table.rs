@@ -19,7 +19,7 @@ pub(super) fn column(measure: Measure) -> String {
     }
 }
 
-/// `3.76 (brochure) | 3.81 (tape, 2026-04-12)`.
+/// `3.76 (brochure) | 3.81 (tape, 2026-04-12) | 3.79 (photo, ±0.03)`.
 fn cell(readings: &[Reading]) -> String {
     let one = |r: &Reading| {
         let date = if r.date.is_empty() {
@@ -27,7 +27,8 @@ fn cell(readings: &[Reading]) -> String {
         } else {
             format!(", {}", r.date)
         };
-        format!("{} ({}{date})", r.value, r.source.key())
+        let error = r.error.map_or(String::new(), |e| format!(", ±{e}"));
+        format!("{} ({}{date}{error})", r.value, r.source.key())
     };
     readings.iter().map(one).collect::<Vec<_>>().join(" | ")
 }

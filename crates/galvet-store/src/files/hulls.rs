@@ -11,7 +11,7 @@ use super::table::HEADER;
 use super::table::Table;
 use super::unstated::{is_bare, of_hulls, unit_not_stated};
 use super::{FileError, Mistakes, check_key, echo, word};
-use galvet_core::base::{Bare, Dimension, Keyed, day, one_line};
+use galvet_core::base::{Bare, Bounds, Dimension, Keyed, day, one_line};
 use galvet_core::hull::{
     BottomShape, CapacityBasis, Construction, Fitout, Looked, Measure, Origin, Propulsion, Reading,
     Source, Survey,
@@ -361,18 +361,23 @@ impl<'a> Row<'a> {
     }
 }
 
-/// Reads `3.81 m (tape)` or `3.81 m (tape, 2026-04-12)`; without a source it is
+/// Reads `3.81 m (tape)`, `3.81 m (tape, 2026-04-12)` or, with a standard error of its own,
+/// `3.79 m (photo, 2026-04-12, ±0.03)`; without a source it is
 /// the brochure's.
 fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> {
     let part = part.trim();
-    let (number, source, date) = match part.split_once('(') {
-        None => (part, Source::Brochure, ""),
+    let (number, source, date, error) = match part.split_once('(') {
+        None => (part, Source::Brochure, "", None),
         Some((number, rest)) => {
             let name = rest
                 .strip_suffix(')')
                 .ok_or_else(|| format!("“{}” has an open bracket", echo(part)))?;
             let (name, date) = name.split_once(',').unwrap_or((name, ""));
-            (number, word("source", name)?, date.trim())
+            let (date, error) = match date.split_once('±') {
+                None => (date, None),
+                Some((date, error)) => (date.trim().trim_end_matches(','), Some(error)),
+            };
+            (number, word("source", name)?, date.trim(), error)
         }
     };
     let date = match date {
@@ -383,7 +388,15 @@ fn reading(measure: Measure, bare: Bare, part: &str) -> Result<Reading, String> 
         .bounds()
         .parse(number, bare)
         .map_err(|error| error.to_string())?;
-    let reading = Reading::new(measure, value, source).map_err(|error| error.to_string())?;
+    let error = error.map(|typed| {
+        let within = measure.bounds();
+        let accepted = Bounds::new("its error", within.dimension, 0.0, within.hi);
+        accepted.parse(typed, bare).map_err(|odd| odd.to_string())
+    });
+    let error = error.transpose()?;
+    let reading = Reading::new(measure, value, source).map_err(|odd| odd.to_string())?;
+    let reading = reading.with_error(measure, error);
+    let reading = reading.map_err(|odd| odd.to_string())?;
     Ok(Reading { date, ..reading })
 }
 

@@ -23,6 +23,7 @@ mod keyed;
 pub(crate) mod looked;
 pub mod mend;
 pub mod offsets;
+pub mod photo;
 pub mod rigs;
 pub mod setting;
 pub mod sheet;
@@ -51,9 +52,10 @@ pub fn packed_text(file: &str, bytes: &[u8]) -> Result<String, FileError> {
 }
 
 /// Every kind of record that is one document.
-pub(crate) const SHEETS: [sheet::Shape; 2] = [
+pub(crate) const SHEETS: [sheet::Shape; 3] = [
     sheet::Shape::of::<setting::Setting>(),
     sheet::Shape::of::<dealer::Matching>(),
+    sheet::Shape::of::<photo::Photo>(),
 ];
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each

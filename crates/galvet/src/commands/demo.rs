@@ -44,6 +44,9 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     };
     let store = Store::open(&directory)?;
     if store.is_empty()? {
+        for picture in demo_data::pictures().map_err(|e| Problem::Files(vec![e]))? {
+            store.keep_picture(&picture)?;
+        }
         store.fill(SETTING_UP, &demo_data::catalogue().map_err(Problem::Files)?)?;
     }
     let port = args.port.unwrap_or_else(usual_or_free_port);

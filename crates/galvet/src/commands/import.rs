@@ -1,12 +1,13 @@
 //! `galvet import`: hulls and exchange files taken in.
 
 use super::progress::Progress;
-use super::{Outcome, Problem, open_data, read_text, tables};
+use super::{Outcome, Problem, is_sheet, open_data, read_text, tables};
 use crate::survey::{Incoming, OnDouble, is_own, read_file, take_in};
 use crate::terminal;
 use galvet_store::Store;
+use galvet_store::files::bundle;
 use galvet_store::files::dealer::Matching;
-use std::path::PathBuf;
+use std::path::{Path, PathBuf};
 
 /// Take hulls (CSV, spreadsheets) or exchange files (JSON) in
 ///
@@ -59,6 +60,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let by = args.by.as_deref().map(tables::matching).transpose()?;
     for path in &args.files {
         let (file, text) = read_text(path)?;
+        let odd = pictures_of(path, &store)?;
         let incoming = incoming((&file, &text), by.as_ref(), &store, &mut findings)?;
         let name = path
             .file_name()
@@ -74,6 +76,13 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
             done.added, done.updated, done.skipped
         );
         terminal::say(terminal::harmless(&line));
+        if done.unpictured + odd > 0 {
+            findings = true;
+            terminal::warn(format_args!(
+                "{} photos left out: their pictures are not in the file, {odd} pictures in it are none",
+                done.unpictured
+            ));
+        }
         if !incoming.unknown_columns.is_empty() {
             let columns = incoming.unknown_columns.join(", ");
             terminal::warn(format_args!("columns kept but not understood: {columns}"));
@@ -92,6 +101,19 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
     } else {
         Outcome::Done
     })
+}
+
+/// Keeps the pictures of an archive of ours; how many of them are none.
+fn pictures_of(path: &Path, store: &Store) -> Result<usize, Problem> {
+    if !is_sheet(path) {
+        return Ok(0);
+    }
+    let bytes = std::fs::read(path).map_err(|source| Problem::Read {
+        file: path.display().to_string(),
+        source,
+    })?;
+    let kept = bundle::pictures(&bytes, |picture| store.keep_picture(picture).map(|_| ()));
+    Ok(kept?)
 }
 
 /// What a file holds: one of ours, or somebody's table through a matching.

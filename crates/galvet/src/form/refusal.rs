@@ -6,7 +6,7 @@ use std::collections::BTreeMap;
 pub type Mistakes = BTreeMap<String, String>;
 
 /// Why a change was refused: mistakes by the names of fields, or one of the whole.
-#[derive(Debug, Clone, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
 pub struct Refusal(pub Mistakes);
 
 impl std::fmt::Display for Refusal {

@@ -208,6 +208,7 @@ impl Reader<'_> {
                     date: self.date.to_owned(),
                     who: String::new(),
                     note: note.to_owned(),
+                    error: None,
                 };
                 self.readings.insert(measure, vec![reading]);
             }

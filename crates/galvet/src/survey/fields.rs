@@ -217,11 +217,12 @@ fn sources() -> Vec<Offer> {
         Source::Seller => "a seller's or a sponsored word",
         Source::Brochure => "leaflet or web page",
         Source::Label => "the plate on the hull",
+        Source::Photo => "",
         Source::Tape => "measured ashore",
         Source::Scale => "",
         Source::Afloat => "",
     });
-    let left_out = [Source::Scale.key(), Source::Afloat.key()];
+    let left_out = [Source::Scale, Source::Afloat, Source::Photo].map(Source::key);
     all.into_iter()
         .filter(|offer| !left_out.contains(&offer.key))
         .collect()

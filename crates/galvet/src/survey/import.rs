@@ -6,6 +6,7 @@ use galvet_core::gear::Gear;
 use galvet_core::hull::{Measure, Survey};
 use galvet_store::files::dealer::Matching;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::files::photo::Photo;
 use galvet_store::files::sheet::Document;
 use galvet_store::files::{exchange, gear_table, hulls};
 use galvet_store::{Catalogue, Door, FileError, Kind, Record, Store, StoreError};
@@ -120,6 +121,8 @@ pub struct Imported {
     pub updated: usize,
     /// Records left out.
     pub skipped: usize,
+    /// Photos left out because their pictures did not come with them.
+    pub unpictured: usize,
 }
 
 /// Takes a file's records in, in one step that is undone in one step. `choose`
@@ -204,6 +207,13 @@ fn thing(
 fn other(door: &mut Door<'_>, record: &Record, done: &mut Imported) -> Result<(), StoreError> {
     if door.find(record.kind(), record.slug())?.is_some() {
         done.skipped += 1;
+        return Ok(());
+    }
+    if let Record::Sheet(document) = record
+        && let Some(photo) = document.sheet::<Photo>()
+        && !door.has_picture(&photo)?
+    {
+        done.unpictured += 1;
         return Ok(());
     }
     door.put(record, None)?;

@@ -14,6 +14,7 @@ mod fittings;
 mod import;
 mod leaflet;
 mod noted;
+mod photos;
 mod sections;
 mod set_ups;
 mod walk;
@@ -38,6 +39,10 @@ pub(crate) use fittings::{fitting_form, new_fitting};
 pub use import::{Imported, Incoming, OnDouble, double, is_shelf, read as read_file, take_in};
 pub use leaflet::{Leaflet, leaflets};
 pub(crate) use noted::{reading_form, stand_by_form, trial_form, usual_reading, usual_trial};
+pub(crate) use photos::{
+    NewPhoto, add_photos, edit_photo, keep_length, kept_as, not_kept, photo_form, shown_of,
+    shows_in_words, tape_form, usual_tape,
+};
 pub use sections::sections_shown;
 pub(crate) use set_ups::{configuration_form, new_configuration};
 pub use set_ups::{forget_configuration, keep_configuration};

@@ -20,6 +20,7 @@ pub(crate) fn usual_reading(date: String) -> Reading {
         date,
         who: String::new(),
         note: String::new(),
+        error: None,
     }
 }
 

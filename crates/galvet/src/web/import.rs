@@ -7,8 +7,8 @@ use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::present::page::survey::import::{self, ImportView};
 use crate::survey::{is_own, read_file, take_in};
-use galvet_store::files::{exchange, hull_table, input, mend, packed_text, spreadsheet};
-use galvet_store::{FileError, StoreError};
+use galvet_store::files::{bundle, exchange, hull_table, input, mend, packed_text, spreadsheet};
+use galvet_store::{FileError, Store, StoreError};
 use rocket::form::Form;
 use rocket::fs::TempFile;
 use rocket::http::{ContentType, Status};
@@ -18,10 +18,15 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{FromForm, Route, State, get, post, routes};
 use std::collections::{BTreeMap, HashMap};
 
-#[get("/import?<taken>")]
-async fn page(taken: Option<usize>, visit: Visit<'_>) -> Result<ImportPage, Trouble> {
+#[get("/import?<taken>&<unpictured>")]
+async fn page(
+    taken: Option<usize>,
+    unpictured: Option<usize>,
+    visit: Visit<'_>,
+) -> Result<ImportPage, Trouble> {
     let mut page = ImportPage::of(ImportView::default(), &visit);
     page.taken = taken.unwrap_or_default();
+    page.unpictured = unpictured.unwrap_or_default();
     page.frame = visit
         .frame_of("hulls", visit.to("/import", &[]), None)
         .await?;
@@ -57,7 +62,7 @@ const PASTED: &str = "pasted table";
 
 /// Name and text of what was sent: of a file chosen now, else of what was looked
 /// over before.
-async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
+async fn sent_text(sent: &Sent<'_>, store: &Store) -> Result<input::Input, FileError> {
     let file = sent.file.as_ref().filter(|file| file.len() > 0);
     let Some(file) = file else {
         let name = if sent.name.is_empty() {
@@ -84,7 +89,15 @@ async fn sent_text(sent: &Sent<'_>) -> Result<input::Input, FileError> {
         return input::decode(&name, &bytes);
     }
     let said = name.clone();
-    let text = spawn_blocking(move || packed_text(&said, &bytes)).await;
+    let store = store.clone();
+    let text = spawn_blocking(move || {
+        let text = packed_text(&said, &bytes)?;
+        // What nobody takes in is swept out when the data is opened next.
+        bundle::pictures(&bytes, |picture| store.keep_picture(picture).map(|_| ()))
+            .map_err(|e| FileError::whole(&said, e.to_string()))?;
+        Ok(text)
+    })
+    .await;
     let text = text.map_err(|e| FileError::whole(&name, e.to_string()))??;
     Ok(input::Input {
         file: name,
@@ -105,7 +118,7 @@ async fn import_page(
         let page = ImportPage::of(view, &visit);
         (Status::UnprocessableEntity, Looked::from(page))
     };
-    let mut read = match sent_text(&sent).await {
+    let mut read = match sent_text(&sent, &shared.store).await {
         Ok(read) => read,
         Err(error) => return Ok(Err(refused(ImportView::unread(error)))),
     };
@@ -143,6 +156,10 @@ async fn import_page(
     let taken =
         spawn_blocking(move || take_in(&store, reader.hand.who(), &file, &incoming, choose));
     match taken.await? {
+        Ok(done) if done.unpictured > 0 => {
+            let left = done.unpictured.to_string();
+            Ok(Ok(visit.go("/import", &[("unpictured", &left)])))
+        }
         Ok(_) => Ok(Ok(visit.go("/hulls", &[]))),
         // Somebody put the same in meanwhile: looked over anew, it shows.
         Err(StoreError::Conflict { .. } | StoreError::Taken { .. }) => {

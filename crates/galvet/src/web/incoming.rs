@@ -22,6 +22,8 @@ pub(super) struct ImportPage {
     pub(super) waiting: Vec<(String, String)>,
     /// How many have just been taken in while others wait.
     pub(super) taken: usize,
+    /// How many photos were left out since their pictures did not come with them.
+    pub(super) unpictured: usize,
 }
 
 impl ImportPage {
@@ -31,6 +33,7 @@ impl ImportPage {
             import,
             waiting: Vec::new(),
             taken: 0,
+            unpictured: 0,
         }
     }
 }

@@ -4,6 +4,7 @@ use super::drawing::drawn;
 use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::terminal;
+use galvet_store::files::photo::Photo;
 use galvet_store::files::{bundle, exchange, gear_table, hull_table};
 use rocket::http::ContentType;
 use rocket::{Route, get, routes};
@@ -12,7 +13,8 @@ use rocket::{Route, get, routes};
 const DRAWN: usize = 100;
 
 /// What stands in the archive beside its files.
-const READ_ME: &str = "everything.json comes back into Galvet by Import, or by galvet import. \
+const READ_ME: &str = "This archive comes back into Galvet by Import, or by galvet import: \
+                       everything.json with the pictures in photos/. \
                        hulls.csv and gear.csv are tables for spreadsheets; drawings are of the \
                        question that was open. Figures are guidance: the maker's rated capacity \
                        and instructions stand above anything computed.\n";
@@ -22,7 +24,7 @@ async fn everything(visit: Visit<'_>) -> Result<(ContentType, Vec<u8>), Trouble>
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let records = shared.records().await?;
     let asked = ask.resolve(&records.catalogue).ok();
-    let desk = shared.desk.clone();
+    let (desk, store) = (shared.desk.clone(), shared.store.clone());
     let packed = shared.work(reader.caller, move || {
         let catalogue = &records.catalogue;
         let mut files = vec![("read-me.txt".to_owned(), READ_ME.as_bytes().to_vec())];
@@ -51,6 +53,16 @@ async fn everything(visit: Visit<'_>) -> Result<(ContentType, Vec<u8>), Trouble>
                         Ok(drawn),
                     )?;
                 }
+            }
+        }
+        for photo in catalogue.sheets_of::<Photo>() {
+            let jpeg = store.picture(&photo.picture).map_err(|e| e.to_string())?;
+            let path = bundle::picture_path(&photo.picture);
+            // One picture may be shown twice.
+            if let Some(jpeg) = jpeg
+                && files.iter().all(|(there, _)| *there != path)
+            {
+                files.push((path, jpeg));
             }
         }
         bundle::pack(&files)

@@ -33,6 +33,7 @@ mod moved;
 mod new_hull;
 mod open;
 mod pack;
+mod photos;
 mod questions;
 mod queue;
 mod ranking;

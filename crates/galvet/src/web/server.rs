@@ -6,9 +6,9 @@ use super::pack::Pack;
 use super::shared::Shared;
 use super::{
     afloat, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors, fittings,
-    flip, hull, hulls, import, kinds, kit, leaving, lines, new_hull, questions, ranking, reader,
-    reckons, record, remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash, trials,
-    undo, walk, weigh, workbench,
+    flip, hull, hulls, import, kinds, kit, leaving, lines, new_hull, photos, questions, ranking,
+    reader, reckons, record, remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash,
+    trials, undo, walk, weigh, workbench,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -36,7 +36,7 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 38] = [
+const PAGES: [fn() -> Vec<Route>; 39] = [
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -63,6 +63,7 @@ const PAGES: [fn() -> Vec<Route>; 38] = [
     drawing::routes,
     talk::routes,
     tour::routes,
+    photos::routes,
     trials::routes,
     summary::routes,
     kinds::routes,
@@ -118,8 +119,8 @@ pub fn build(settings: Settings) -> Rocket<Build> {
     let limits = Limits::new()
         .limit("form", 64.kibibytes())
         // A file sent to be taken in, twice: as it came, and as it is put right.
-        .limit("data-form", 80.mebibytes())
-        .limit("file", 32.mebibytes())
+        .limit("data-form", 160.mebibytes())
+        .limit("file", 128.mebibytes())
         .limit("string", 32.mebibytes())
         .limit("bytes", 16.kibibytes())
         .limit("json", 256.kibibytes());

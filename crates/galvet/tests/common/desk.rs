@@ -6,6 +6,7 @@ use galvet::demo_data;
 use galvet::web::{Settings, build};
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
+use galvet_store::files::photo::Photo;
 use galvet_store::{Catalogue, SETTING_UP, Store};
 use rocket::http::{ContentType, Header, Status};
 use rocket::local::blocking::{Client, LocalResponse};
@@ -31,6 +32,12 @@ impl Desk {
     fn set_up(catalogue: &Catalogue, throw_away: bool) -> Self {
         let directory = tempfile::tempdir().unwrap();
         let store = Store::open(directory.path()).unwrap();
+        for picture in demo_data::pictures().unwrap() {
+            let shown = catalogue.sheets_of::<Photo>();
+            if shown.iter().any(|photo| photo.picture == picture.name()) {
+                store.keep_picture(&picture).unwrap();
+            }
+        }
         store.fill(SETTING_UP, catalogue).unwrap();
         let rocket = build(Settings {
             listen: ([127, 0, 0, 1], 0).into(),
@@ -74,6 +81,35 @@ impl Desk {
 
     pub fn post(&self, path: &str, form: &str) -> Status {
         self.send(path, ContentType::Form, form).status()
+    }
+
+    /// Sends a form with several parts, one of them a file: its field, name and content.
+    pub fn send_parts(
+        &self,
+        path: &str,
+        fields: &[(&str, &str)],
+        file: Option<(&str, &str, &[u8])>,
+    ) -> (Status, String) {
+        const MARK: &str = "gunwale";
+        let mut body = Vec::new();
+        for (name, value) in fields {
+            let part = format!(
+                "--{MARK}\r\nContent-Disposition: form-data; name=\"{name}\"\r\n\r\n{value}\r\n"
+            );
+            body.extend(part.bytes());
+        }
+        if let Some((field, name, content)) = file {
+            let head = format!(
+                "--{MARK}\r\nContent-Disposition: form-data; name=\"{field}\"; filename=\"{name}\"\r\nContent-Type: application/octet-stream\r\n\r\n"
+            );
+            body.extend(head.bytes());
+            body.extend(content);
+            body.extend(b"\r\n");
+        }
+        body.extend(format!("--{MARK}--\r\n").bytes());
+        let kind = ContentType::new("multipart", "form-data").with_params(("boundary", MARK));
+        let answer = self.send(path, kind, &body);
+        (answer.status(), answer.into_string().unwrap_or_default())
     }
 
     /// Posts something as a page of ours would.

@@ -48,6 +48,7 @@ pub(in crate::db) struct ReadingRow {
     taken: String,
     who: String,
     note: String,
+    error: Option<f64>,
 }
 
 #[derive(Debug, Clone, Queryable, Selectable, Insertable)]
@@ -228,6 +229,7 @@ impl HullRow {
                 taken: r.date.clone(),
                 who: r.who.clone(),
                 note: r.note.clone(),
+                error: r.error,
             })
         });
         let evidence = s.evidence.iter().map(|e| {
@@ -273,6 +275,7 @@ impl HullRow {
         for row in parts.readings {
             let measure: Measure = word("measure", &row.measure)?;
             let reading = Reading::new(measure, row.value, word("source", &row.source)?)
+                .and_then(|r| r.with_error(measure, row.error))
                 .map_err(|e| e.to_string())?;
             readings.entry(measure).or_default().push(Reading {
                 date: row.taken,

@@ -117,7 +117,12 @@ pub fn record(
 }
 
 fn reading(measure: Measure, r: &Reading, best: Option<&Reading>, system: System) -> ReadingLine {
-    let parts = [r.source.label(), &r.date, &r.who];
+    let error = r.error.map(|e| {
+        let row = measure.row();
+        format!("± {}", system.text(row.dimension, e, row.decimals))
+    });
+    let error = error.unwrap_or_default();
+    let parts = [r.source.label(), &error, &r.date, &r.who];
     let parts: Vec<&str> = parts.into_iter().filter(|p| !p.is_empty()).collect();
     ReadingLine {
         value: measure.text(system, r.value),
@@ -131,7 +136,10 @@ fn reading(measure: Measure, r: &Reading, best: Option<&Reading>, system: System
 /// A reading told from its fellows: every field of it.
 #[must_use]
 pub fn reading_name(r: &Reading) -> String {
-    format!("{:?}", (r.value, r.source.key(), &r.date, &r.who, &r.note))
+    format!(
+        "{:?}",
+        (r.value, r.source.key(), &r.date, &r.who, &r.note, r.error)
+    )
 }
 
 fn line(change: &Change, known: Known) -> HistoryLine {
