@@ -22,8 +22,10 @@
 //! from the baseline. Heel is positive to starboard, trim bow up. SI units
 //! unless a name says otherwise.
 
+pub mod aboard;
 pub mod advise;
 pub mod base;
+pub mod beyond;
 pub mod body;
 pub mod circuit;
 pub mod crew;

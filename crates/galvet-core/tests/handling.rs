@@ -40,14 +40,21 @@ fn a_box_shows_the_wind_and_the_water_its_sides() {
 #[test]
 fn drift_is_the_balance_of_two_drags() {
     let guides = Guides::default();
-    // ½ · 1.225 · 1.1 · 1.2 · 6² = ½ · 1000 · 0.9 · 0.3 · v².
-    let v = drift(6.0, 1.2, 0.3, 1000.0, &guides);
-    let push: f64 = 1.225 * 1.1 * 1.2 * 36.0;
-    let hold = 1000.0 * 0.9 * 0.3 * v * v;
+    let board = box_hull(Construction::Board, 3.6, 0.9, 0.3);
+    let a = assess(&board, &brief(84.0, 1.8, rig(10.0, 0.5, 0.1)), 16);
+    let areas = side_areas(&a.setup, a.middle).unwrap();
+    let v = drift(6.0, &areas, 1000.0, &guides);
+    // The wind felt from the drifting boat: 0.35 m² of somebody seated, by stature.
+    let people = 0.35 * (1.8_f64 / 1.75).powi(2);
+    let push = 1.225 * (1.1 * areas.hull.size + people) * (6.0 - v).powi(2);
+    let hold = 1000.0 * 0.9 * areas.below.size * v * v;
     assert!((push - hold).abs() < 1e-9, "{push} {hold}");
-    // Twice the wind, twice the drift; four times the side below, half of it.
-    assert!((drift(12.0, 1.2, 0.3, 1000.0, &guides) - 2.0 * v).abs() < 1e-12);
-    assert!((drift(6.0, 1.2, 1.2, 1000.0, &guides) - 0.5 * v).abs() < 1e-12);
+    // Twice the wind, twice the drift.
+    assert!((drift(12.0, &areas, 1000.0, &guides) - 2.0 * v).abs() < 1e-12);
+    // From ahead: half its beam times freeboard, and who sits on it.
+    let freeboard = areas.hull.size / 3.6;
+    let ahead = 0.5 * 0.9 * freeboard + 0.40 * (1.8_f64 / 1.75).powi(2);
+    assert!((areas.drag(&guides).ahead - ahead).abs() < 2e-3);
 }
 
 #[test]
@@ -60,8 +67,9 @@ fn the_helm_is_the_lever_between_the_two_centres() {
     let a = assess(&board, &brief(84.0, 1.8, rig(10.0, 0.5, 0.1)), 16);
     let guides = Guides::default();
     let areas = side_areas(&a.setup, a.middle).unwrap();
-    let (people, above) = (areas.people, areas.above());
-    let lever = people.size * (people.centre() - 1.8) / above.size;
+    let people = areas.people;
+    let pushed = 0.35 * (1.8_f64 / 1.75).powi(2);
+    let lever = pushed * (people.centre() - 1.8) / (pushed + 1.1 * areas.hull.size);
     let (rest, way) = helm(&areas, 3.6, &guides);
     assert!((rest - 100.0 * lever / 3.6).abs() < 0.5, "{rest} {lever}");
     // A tenth of the length more under way.

@@ -3,8 +3,8 @@
 
 use super::fraction::with_fraction;
 use super::units::{
-    Bounds, Dimension, FOOT, INCH, KM_PER_HOUR, KNOT, MILE, MILE_PER_HOUR, OutOfRange, POUND,
-    System,
+    Bounds, Dimension, FOOT, GALLON, GRAVITY, INCH, KM_PER_HOUR, KNOT, MILE, MILE_PER_HOUR,
+    OutOfRange, POUND, System,
 };
 use thiserror::Error;
 
@@ -55,6 +55,11 @@ impl Bounds {
             Dimension::Distance => parse_distance(text, bare),
             Dimension::Money => parse_money(text).map(|n| (n, 1.0)),
             Dimension::Speed => parse_speed(text, bare),
+            Dimension::Volume => parse_by(text, &[("l", 1e-3), ("gal", GALLON), ("", 1e-3)]),
+            Dimension::Force => parse_by(text, &[("n", 1.0), ("lbf", POUND * GRAVITY), ("", 1.0)]),
+            Dimension::Time => {
+                parse_by(text, &[("s", 1.0), ("min", 60.0), ("h", 3600.0), ("", 1.0)])
+            }
             _ => parse_plain(text, System::Metric.unit(self.dimension)).map(|n| (n, 1.0)),
         }?;
         let checked = self.check(in_si(number, scale));
@@ -292,6 +297,15 @@ fn parse_speed(text: &str, bare: Bare) -> Result<(f64, f64), QuantityError> {
         _ => return Err(refuse(text, SPEED_EXAMPLE)),
     };
     Ok((decimal(number, text, SPEED_EXAMPLE)?, scale))
+}
+
+/// The number, and what its unit is in SI, of some units in small letters.
+fn parse_by(text: &str, units: &[(&str, f64)]) -> Result<(f64, f64), QuantityError> {
+    let (number, unit) = split_unit(text);
+    let unit = unit.to_lowercase();
+    let known = units.iter().find(|(sign, _)| *sign == unit);
+    let (_, scale) = known.ok_or_else(|| refuse(text, PLAIN_EXAMPLE))?;
+    Ok((decimal(number, text, PLAIN_EXAMPLE)?, *scale))
 }
 
 /// The number, and its unit in metres: what is gone over water.

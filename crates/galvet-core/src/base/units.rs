@@ -22,6 +22,9 @@ pub const KNOT: f64 = 1852.0 / 3600.0;
 /// The international avoirdupois pound, kg.
 pub const POUND: f64 = 0.453_592_37;
 
+/// The US liquid gallon, m³.
+pub const GALLON: f64 = 0.003_785_411_784;
+
 /// What a number measures.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Dimension {
@@ -47,6 +50,10 @@ pub enum Dimension {
     Speed,
     /// Distances, m, read in kilometres or miles.
     Distance,
+    /// Volumes, m³, read in litres or gallons.
+    Volume,
+    /// Forces in newtons, or pounds of force.
+    Force,
     /// Money in the shop's own currency.
     Money,
     /// Bare numbers.
@@ -84,6 +91,10 @@ impl System {
             (Dimension::Speed, Self::Imperial) => "mph",
             (Dimension::Distance, Self::Metric) => "km",
             (Dimension::Distance, Self::Imperial) => "mi",
+            (Dimension::Volume, Self::Metric) => "l",
+            (Dimension::Volume, Self::Imperial) => "gal",
+            (Dimension::Force, Self::Metric) => "N",
+            (Dimension::Force, Self::Imperial) => "lbf",
             (Dimension::Money | Dimension::Ratio, _) => "",
         }
     }
@@ -101,6 +112,9 @@ impl System {
             (Dimension::Speed, Self::Imperial) => si / MILE_PER_HOUR,
             (Dimension::Distance, Self::Metric) => si / 1000.0,
             (Dimension::Distance, Self::Imperial) => si / MILE,
+            (Dimension::Volume, Self::Metric) => si * 1000.0,
+            (Dimension::Volume, Self::Imperial) => si / GALLON,
+            (Dimension::Force, Self::Imperial) => si / (POUND * super::GRAVITY),
             _ => si,
         }
     }

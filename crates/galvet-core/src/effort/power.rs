@@ -129,6 +129,40 @@ impl PowerCurve {
         Self { speed, power }
     }
 
+    /// The curve of the water alone, up to the fastest speed anybody keeps up.
+    #[must_use]
+    pub fn in_water(resistance: &Resistance) -> Self {
+        /// Fastest that is asked, m/s.
+        const ASKED: f64 = 4.0;
+        let steps = (ASKED / STEP) as u32;
+        let speed: Vec<f64> = (0..=steps).map(|i| STEP * f64::from(i)).collect();
+        let mut last = 0.0_f64;
+        let power = speed.iter().map(|&u| {
+            last = (resistance.water(u) * u).max(last);
+            last
+        });
+        Self {
+            power: power.collect(),
+            speed,
+        }
+    }
+
+    /// Force at `speed` m/s, N; beyond the curve's end it goes on growing as there.
+    #[must_use]
+    pub fn force_at(&self, speed: f64) -> f64 {
+        let last = self.speed.last().copied().unwrap_or(1.0);
+        if speed > last {
+            let over = speed / last;
+            return self.power_at(last) / last * over * over;
+        }
+        // Below the first knot friction alone holds it back, as the square of the speed.
+        let first = self.speed[1];
+        if speed < first {
+            return self.power[1] / first * (speed / first).powi(2);
+        }
+        self.power_at(speed) / speed
+    }
+
     /// Speed at which `watts` in the water are used, m/s; the power is taken
     /// as a cube between the knots. `None` beyond the curve's end: how fast
     /// that is has not been computed.

@@ -36,6 +36,7 @@ pub struct Assessment {
     too_much: OnceLock<Option<f64>>,
     remarks: OnceLock<Vec<String>>,
     remedies: OnceLock<Vec<Option<Remedy>>>,
+    drains: OnceLock<Vec<Option<f64>>>,
 }
 
 impl Assessment {
@@ -117,6 +118,7 @@ impl Assessment {
             too_much: OnceLock::new(),
             remarks: OnceLock::new(),
             remedies: OnceLock::new(),
+            drains: OnceLock::new(),
         }
     }
 
@@ -321,6 +323,12 @@ impl Assessment {
         let middle = Range::of(masses.zip(posterior.weights.iter().copied()));
         let hull = middle.map_or(self.middle.hull_mass, |r| r.p50);
         self.setup.loads.hull::<1>(Lanes::splat(hull)).mass.0[0]
+    }
+
+    /// Seconds in which a deck full of water drains, of a few shapes spread over the
+    /// possible ones: worked out by `drain` when somebody asks first.
+    pub(crate) fn drains(&self, drain: impl FnOnce(&Self) -> Vec<Option<f64>>) -> &[Option<f64>] {
+        self.drains.get_or_init(|| drain(self))
     }
 
     /// Share of the possible shapes that weigh more than `limit` kg as launched.

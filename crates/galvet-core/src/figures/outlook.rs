@@ -40,7 +40,7 @@ pub struct Outlook {
 const MOTOR_EFFORTS: [f64; 3] = [0.6, 1.0, 1.6];
 
 /// Resistance of one shape of a hull, seated; `None` where it does not rest.
-fn resistance(setup: &Setup, shape: Shape) -> Option<Resistance> {
+pub(crate) fn resistance(setup: &Setup, shape: Shape) -> Option<Resistance> {
     let shapes = [shape];
     let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
     let rest = afloat.case(Carriage::Seated).upright;

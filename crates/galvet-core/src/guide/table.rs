@@ -36,6 +36,12 @@ pub enum Section {
     /// Handling.
     #[strum(message = "How it lies to the wind")]
     Handling,
+    /// Water aboard.
+    #[strum(message = "Water aboard")]
+    Aboard,
+    /// Lifting.
+    #[strum(message = "Lifting, dragging, carting")]
+    Lifting,
     /// Ranking.
     #[strum(message = "Ruling out and giving points")]
     Ranking,
@@ -280,6 +286,42 @@ guides! {
     DriveReach = "handling.drive_reach", Handling, ShortLength, 0.40, 0.1 ..= 1.0, "how far a drive or motor reaches below the bottom where nobody measured it", "guide value";
     RudderArea = "handling.rudder_area", Handling, Ratio, 0.04, 0.0 ..= 0.2, "side area of a rudder or skeg, m²", "guide value";
     CentreForward = "handling.centre_forward", Handling, Ratio, 0.1, 0.0 ..= 0.25, "share of the length by which the water's centre moves forward under way", "handbook, chapter 2: guide value";
+    DragSits = "wind.drag_sits", Handling, Ratio, 0.40, 0.30 ..= 0.55, "drag area of somebody seated from ahead, m², at 1.75 m", "Penwarden, Grigg and Rayment, Build. Environ. (1978); Hoerner, Fluid-Dynamic Drag (1965)";
+    DragSitsSide = "wind.drag_sits_side", Handling, Ratio, 0.35, 0.25 ..= 0.55, "the same from the side, m²", "handbook, chapter 10: guide value";
+    DragStands = "wind.drag_stands", Handling, Ratio, 0.60, 0.45 ..= 0.85, "drag area of somebody who stands from ahead, m², at 1.75 m", "Penwarden, Grigg and Rayment, Build. Environ. (1978); Hoerner, Fluid-Dynamic Drag (1965)";
+    DragStandsSide = "wind.drag_stands_side", Handling, Ratio, 0.45, 0.30 ..= 0.80, "the same from the side, m²", "handbook, chapter 10: guide value";
+    HullAhead = "wind.hull_ahead", Handling, Ratio, 0.5, 0.2 ..= 1.0, "drag coefficient of the hull from ahead, on beam times freeboard amidships", "handbook, chapter 10: guide value";
+    KitAhead = "wind.kit_ahead", Handling, Ratio, 1.0, 0.5 ..= 1.5, "drag coefficient of kit above the rim, from ahead", "handbook, chapter 10: guide value";
+    DriveDrag = "wind.drive_drag", Handling, Ratio, 0.15, 0.05 ..= 0.25, "what a drive or motor let down adds to the hull's resistance, share", "handbook, chapter 10: guide value";
+    RudderDrag = "wind.rudder_drag", Handling, Ratio, 0.03, 0.0 ..= 0.10, "what a rudder or skeg adds, share", "handbook, chapter 10: guide value";
+    ChopShare = "wind.chop", Handling, Ratio, 0.5, 0.2 ..= 1.5, "coefficient of the force of chop on the bow", "handbook, chapter 10: guide value";
+    SwellHeight = "wind.swell_chop", Handling, ShortLength, 0.15, 0.05 ..= 0.5, "height of the chop where most of the wave is swell", "handbook, chapter 10: guide value";
+    DiscPaddle = "wind.disc_paddle", Handling, Ratio, 0.10, 0.03 ..= 0.25, "area of water a paddle pushes against, m²", "handbook, chapter 10: guide value";
+    DiscRotary = "wind.disc_rotary", Handling, Ratio, 0.07, 0.03 ..= 0.25, "the same of a rotary pedal drive, m²", "handbook, chapter 10: guide value";
+    DiscFin = "wind.disc_fin", Handling, Ratio, 0.09, 0.03 ..= 0.25, "the same of fins, m²", "handbook, chapter 10: guide value";
+    DiscMotor = "wind.disc_motor", Handling, Ratio, 0.06, 0.02 ..= 0.25, "the same of a motor's propeller, m²", "handbook, chapter 10: guide value";
+    PaddleLasting = "wind.effort_paddle", Handling, Power, 55.0, 30.0 ..= 120.0, "effort kept up for hours with a paddle", "handbook, chapter 2: guide value, 40-70 W at the arms";
+    PedalLasting = "wind.effort_pedal", Handling, Power, 80.0, 40.0 ..= 160.0, "effort kept up for hours with pedals", "handbook, chapter 2: guide value, 60-100 W at the legs";
+    StreamUnknown = "wind.stream", Handling, Ratio, 0.3, 0.0 ..= 2.0, "stream where a water says none, m/s", "handbook, chapter 10: guide value";
+    DepthUnknown = "wind.anchor_depth", Handling, Length, 4.0, 0.5 ..= 40.0, "depth one anchors in where a water says none", "handbook, chapter 10: guide value";
+    ScopeCalm = "wind.scope_calm", Handling, Ratio, 3.0, 2.0 ..= 5.0, "anchor line for each metre of depth, calm and a short stop", "handbook, chapter 10: guide value";
+    Scope = "wind.scope", Handling, Ratio, 7.0, 4.0 ..= 10.0, "the same in wind or stream", "handbook, chapter 10: guide value";
+    ScopeRough = "wind.scope_rough", Handling, Ratio, 10.0, 7.0 ..= 15.0, "the same where it is rough", "handbook, chapter 10: guide value";
+
+    Discharge = "aboard.discharge", Aboard, Ratio, 0.6, 0.5 ..= 0.8, "share of a free jet that a scupper or hatch lets through", "Idelchik, Hydraulic Resistance (1986); guide value";
+    TenderGm = "aboard.tender_gm", Aboard, ShortLength, 0.05, 0.0 ..= 0.2, "GM to 5° below which a draining boat counts as unsteady", "handbook, chapter 10: guide value";
+    ClearsIn = "aboard.clears_in", Aboard, Time, 90.0, 20.0 ..= 600.0, "seconds in which a deck must be clear of a wave on coast and surf", "guide value";
+
+    RampSlope = "lift.ramp_slope", Lifting, Angle, 7.1, 2.0 ..= 15.0, "slope of a ramp, one in eight", "handbook, chapter 10: guide value";
+    RampDrag = "lift.ramp_drag", Lifting, Ratio, 0.45, 0.2 ..= 0.8, "share of the weight that dragging up a ramp costs beside the slope", "handbook, chapter 10: guide value";
+    RampRoll = "lift.ramp_roll", Lifting, Ratio, 0.03, 0.01 ..= 0.1, "the same of a cart's wheels", "handbook, chapter 10: guide value";
+    BeachSlope = "lift.beach_slope", Lifting, Angle, 5.7, 1.0 ..= 15.0, "slope of a beach", "handbook, chapter 10: guide value";
+    BeachDrag = "lift.beach_drag", Lifting, Ratio, 0.55, 0.3 ..= 0.9, "share of the weight that dragging over sand costs beside the slope", "handbook, chapter 10: guide value";
+    BeachRoll = "lift.beach_roll", Lifting, Ratio, 0.25, 0.08 ..= 0.4, "the same of narrow wheels; wide ones about half", "handbook, chapter 10: guide value";
+    BankSlope = "lift.bank_slope", Lifting, Angle, 14.0, 5.0 ..= 30.0, "slope of a bank", "handbook, chapter 10: guide value";
+    BankDrag = "lift.bank_drag", Lifting, Ratio, 0.35, 0.2 ..= 0.6, "share of the weight that dragging over wet grass costs beside the slope", "handbook, chapter 10: guide value";
+    BankRoll = "lift.bank_roll", Lifting, Ratio, 0.08, 0.02 ..= 0.2, "the same of a cart's wheels", "handbook, chapter 10: guide value";
+    CartHeight = "lift.cart_height", Lifting, ShortLength, 0.25, 0.1 ..= 0.6, "how high a hull's centre lies over the axle of its cart", "handbook, chapter 10: guide value";
 
     RoofSmall = "ranking.roof_small", Ranking, Mass, 50.0, 30.0 ..= 75.0, "what the roof of a small car bears, bars counted, where nobody looked into its handbook", "guide value";
     RoofLarge = "ranking.roof_large", Ranking, Mass, 75.0, 50.0 ..= 150.0, "the same of an estate car or a van", "guide value";

@@ -4,6 +4,12 @@
 //! rest, beam on to the wind, no waves. How it tracks, turns and holds is judged by
 //! people and stands in the record.
 
+mod drive;
+mod lift;
+mod way;
 mod windage;
 
-pub use windage::{SideAreas, Windage, drift, helm, side_areas, windage};
+pub use drive::{Boat, Drive, LEAST, Weather, chop, leeway};
+pub use lift::{Ground, Mass, one_end};
+pub use way::{Bound, OneWay, WayHome, one_way, rose, way_home};
+pub use windage::{Drag, SideAreas, Windage, drift, helm, side_areas, windage};

@@ -1,10 +1,11 @@
 //! Drift beam-on and helm, from side areas above and below the water.
 //!
-//! Drift: the wind's push on the side above equals the water's on the side below,
-//! `½ ρ_a C_a A_a U² = ½ ρ_w C_w A_w v²` (handbook, chapter 2, after the usual drag
-//! law). Helm: how far the centre of the area in the wind lies behind the centre of
-//! the area in the water.
+//! Drift: the push of the wind felt from the drifting boat equals the water's on the side
+//! below, `½ ρ_a (C A)_a (U − v)² = ½ ρ_w (C A)_w v²` (handbook, chapter 10, after the usual
+//! drag law). Hull and kit count by what they show, people by drag areas measured on people.
+//! Helm: how far the centre of drag in the wind lies behind that in the water.
 
+use super::drive::leeway;
 use crate::body::Shape;
 use crate::figures::{Afloat, Assessment, Range, Setup};
 use crate::float::Accuracy;
@@ -53,17 +54,52 @@ pub struct SideAreas {
     pub kit: Area,
     /// Hull, and what is let down, below the water.
     pub below: Area,
+    /// Drag areas of everybody aboard, m²: from ahead and from the side.
+    pub people_drag: [f64; 2],
+    /// Drag area of hull and kit from ahead, m².
+    pub ahead: f64,
+}
+
+/// Drag areas C·A in wind and water, m², and where they act, m from the bow's datum.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Drag {
+    /// In the wind, beam-on.
+    pub air: f64,
+    /// Where that acts.
+    pub air_at: f64,
+    /// In the water, beam-on.
+    pub water: f64,
+    /// Where that acts.
+    pub water_at: f64,
+    /// In the wind from ahead.
+    pub ahead: f64,
 }
 
 impl SideAreas {
-    /// All that stands in the wind.
+    /// What holds and pushes it.
     #[must_use]
-    pub fn above(&self) -> Area {
-        let parts = [self.hull, self.people, self.kit];
-        parts.iter().fold(Area::default(), |sum, part| Area {
-            size: sum.size + part.size,
-            moment: sum.moment + part.moment,
-        })
+    pub fn drag(&self, guides: &Guides) -> Drag {
+        let shows = guides[Guide::AirDrag];
+        // Where nothing of a person shows, nothing of it is pushed either.
+        let people = if self.people.size > 0.0 {
+            self.people_drag[1]
+        } else {
+            0.0
+        };
+        let of_people = if people > 0.0 {
+            self.people.centre()
+        } else {
+            0.0
+        };
+        let air = shows * (self.hull.size + self.kit.size) + people;
+        let moment = shows * (self.hull.moment + self.kit.moment) + people * of_people;
+        Drag {
+            air,
+            air_at: moment / air,
+            water: guides[Guide::SideDrag] * self.below.size,
+            water_at: self.below.centre(),
+            ahead: self.ahead + self.people_drag[0],
+        }
     }
 }
 
@@ -81,31 +117,38 @@ pub struct Windage {
     pub areas: [f64; 4],
 }
 
-/// Drift beam-on, m/s, in a wind of `wind` m/s with `above` m² in it and `below` m²
-/// in the water of `density` kg/m³.
+/// Drift beam-on through the water, m/s, in a wind of `wind` m/s, in water of `density`
+/// kg/m³.
 #[must_use]
-pub fn drift(wind: f64, above: f64, below: f64, density: f64, guides: &Guides) -> f64 {
-    let push = guides[Guide::AirDensity] * guides[Guide::AirDrag] * above;
-    let hold = density * guides[Guide::SideDrag] * below;
-    wind * (push / hold).sqrt()
+pub fn drift(wind: f64, areas: &SideAreas, density: f64, guides: &Guides) -> f64 {
+    let drag = areas.drag(guides);
+    wind * leeway(drag.air, drag.water, (density, guides[Guide::AirDensity]))
 }
 
 /// How far the wind's centre lies behind the water's, % of `length`: at rest, and
 /// under way, where the water's centre moves forward by a tenth of the length.
 #[must_use]
 pub fn helm(areas: &SideAreas, length: f64, guides: &Guides) -> (f64, f64) {
-    let behind = areas.above().centre() - areas.below.centre();
+    let drag = areas.drag(guides);
+    let behind = drag.air_at - drag.water_at;
     let forward = guides[Guide::CentreForward] * length;
     let share = |lever: f64| 100.0 * lever / length;
     (share(behind), share(behind + forward))
 }
 
-/// Side areas of one shape under its load; `None` where it does not rest.
+/// Side areas of one shape under its load, the angler as asked; `None` where it does not
+/// rest.
 #[must_use]
 pub fn side_areas(setup: &Setup, shape: Shape) -> Option<SideAreas> {
+    side_areas_with(setup, shape, setup.carriage())
+}
+
+/// The same with the angler carried so.
+#[must_use]
+pub fn side_areas_with(setup: &Setup, shape: Shape, carriage: Carriage) -> Option<SideAreas> {
     let shapes = [shape];
     let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
-    let case = afloat.case(setup.carriage());
+    let case = afloat.case(carriage);
     if !case.upright.rests(0) {
         return None;
     }
@@ -137,10 +180,17 @@ pub fn side_areas(setup: &Setup, shape: Shape) -> Option<SideAreas> {
     }
     let floor = afloat.body.standing_height.0[0];
     let rim = |x: f64| level(&lines.sheer, x - bow);
-    for person in people(setup, &shape, floor) {
+    for person in people(setup, &shape, (floor, carriage)) {
         stand_in(&mut areas.people, &person, &rim);
     }
-    kit(&mut areas.kit, &setup.loads.layout.stowed, floor, &rim);
+    areas.people_drag = people_drag(setup, carriage);
+    let stowed = &setup.loads.layout.stowed;
+    kit(&mut areas.kit, stowed, floor, &rim);
+    let freeboard = (rim(middle) - water(middle - bow)).max(0.0);
+    let guides = setup.guides();
+    let behind = setup.loads.crew_place(carriage);
+    areas.ahead = guides[Guide::HullAhead] * form.beam() * freeboard
+        + guides[Guide::KitAhead] * kit_ahead(stowed, floor, (&rim, behind));
     let survey = &setup.posterior.survey;
     if survey.value(Measure::DriveDepth).is_some() {
         // Let down where the drive well is: under the knees.
@@ -168,9 +218,8 @@ fn level(line: &[(f64, f64)], x: f64) -> f64 {
 }
 
 /// Everybody aboard as a plain figure: the angler as asked, others in their seats.
-fn people(setup: &Setup, shape: &Shape, floor: f64) -> Vec<Person> {
+fn people(setup: &Setup, shape: &Shape, (floor, carriage): (f64, Carriage)) -> Vec<Person> {
     let loads = &setup.loads;
-    let carriage = setup.carriage();
     let place = loads.crew_place(carriage);
     let stature = loads.crew().stature();
     let angler = match carriage {
@@ -183,6 +232,58 @@ fn people(setup: &Setup, shape: &Shape, floor: f64) -> Vec<Person> {
         seated(seat, floor, sat.who.stature())
     });
     std::iter::once(angler).chain(others).collect()
+}
+
+/// Drag areas of everybody aboard, m²: from ahead and from the side; by posture and
+/// stature (handbook, chapter 10).
+fn people_drag(setup: &Setup, carriage: Carriage) -> [f64; 2] {
+    let (loads, guides) = (&setup.loads, setup.guides());
+    let tall = |stature: f64| (stature / 1.75).powi(2);
+    let [ahead, side] = match carriage {
+        Carriage::Seated => [Guide::DragSits, Guide::DragSitsSide],
+        Carriage::AtTheFeet => [Guide::DragStands, Guide::DragStandsSide],
+    };
+    let crew = tall(loads.crew().stature());
+    let others: f64 = loads
+        .company
+        .sat
+        .iter()
+        .map(|sat| tall(sat.who.stature()))
+        .sum();
+    // From ahead one sits in another's lee: half counts.
+    [
+        guides[ahead] * crew + 0.5 * guides[Guide::DragSits] * others,
+        guides[side] * crew + guides[Guide::DragSitsSide] * others,
+    ]
+}
+
+/// Area of kit above the rim seen from ahead, m²: things behind one another hide each
+/// other, and what lies in somebody's lee counts half.
+fn kit_ahead(stowed: &[Stowed], floor: f64, (rim, person): (&dyn Fn(f64) -> f64, f64)) -> f64 {
+    /// Strips the outline is cut into, m.
+    const STRIP: f64 = 0.02;
+    /// Half the breadth somebody shelters, m.
+    const LEE: f64 = 0.25;
+    let boxes = stowed.iter().filter_map(|s| {
+        let lies = s.lies.as_ref()?;
+        let own = lies.within.is_none() && lies.fixing != Fixing::Worn;
+        own.then_some((s, lies))
+    });
+    let boxes: Vec<(&Stowed, &Lies)> = boxes.collect();
+    (-60..60)
+        .map(|strip| {
+            let y = (f64::from(strip) + 0.5) * STRIP;
+            let over = boxes.iter().filter_map(|(s, lies)| {
+                let slender = lies.fixing == Fixing::Holder;
+                let width = if slender { SLENDER } else { lies.size[1] };
+                let here = (y - s.y).abs() < 0.5 * width.max(STRIP);
+                let top = floor + lies.base + lies.size[2] - rim(s.x);
+                let sheltered = s.x > person && y.abs() < LEE;
+                here.then_some(top.max(0.0) * if sheltered { 0.5 } else { 1.0 })
+            });
+            over.fold(0.0, f64::max) * STRIP
+        })
+        .sum()
 }
 
 /// What of a person stands above the rim.
@@ -268,7 +369,7 @@ pub fn windage(assessment: &Assessment, wind: f64) -> Option<Windage> {
             middle.kit.size,
             middle.below.size,
         ],
-        drift: range(&|a| drift(wind, a.above().size, a.below.size, density, guides))?,
+        drift: range(&|a| drift(wind, a, density, guides))?,
         helm_at_rest: range(&|a| helm(a, length, guides).0)?,
         helm_under_way: range(&|a| helm(a, length, guides).1)?,
     })

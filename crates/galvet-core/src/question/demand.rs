@@ -18,6 +18,9 @@ pub enum Demand {
     /// A drive that lifts, or none.
     #[strum(message = "drive lifts")]
     DriveLifts,
+    /// A deck that is clear of a wave before the next ones make it unsteady for good.
+    #[strum(message = "clears a wave")]
+    ClearsWave,
     /// Short, and turning.
     #[strum(message = "short and turning")]
     Turns,
@@ -45,7 +48,7 @@ impl Launch {
     pub const fn demands(self) -> &'static [Demand] {
         match self {
             Self::Bank | Self::Steps => &[Demand::OneDrags],
-            Self::Surf => &[Demand::Drains],
+            Self::Surf => &[Demand::Drains, Demand::ClearsWave],
             Self::Ramp | Self::Beach => &[],
         }
     }

@@ -45,6 +45,10 @@ pub struct Water {
     pub least_depth: f64,
     /// Typical wave and wind in words; a local forecast stands above it.
     pub conditions: String,
+    /// Stream, m/s; `None` where nobody says.
+    pub stream: Option<f64>,
+    /// Depth one anchors in, m; `None` where nobody says.
+    pub anchor_depth: Option<f64>,
     /// Standing on this water.
     pub standing: StandingUse,
     /// Share of capacity in the ranking, 0-1, unless the brief says otherwise.
@@ -75,6 +79,8 @@ impl Water {
             working_share: 0.8,
             least_depth: 0.4,
             conditions: String::new(),
+            stream: Some(0.0),
+            anchor_depth: Some(4.0),
             standing: StandingUse::Wanted,
             capacity_weight: 0.5,
             reserve_share: 0.2,
@@ -95,6 +101,10 @@ impl Water {
     pub const SHARE: Bounds = Bounds::new("working share", Dimension::Ratio, 0.3, 1.0);
     /// Accepted depths, m.
     pub const DEPTH: Bounds = Bounds::new("least depth", Dimension::Length, 0.05, 50.0);
+    /// Accepted streams, m/s.
+    pub const STREAM: Bounds = Bounds::new("stream", Dimension::Speed, 0.0, 5.0);
+    /// Accepted anchoring depths, m.
+    pub const ANCHOR_DEPTH: Bounds = Bounds::new("anchoring depth", Dimension::Length, 0.1, 60.0);
     /// Accepted weights.
     pub const WEIGHT: Bounds = Bounds::new("weight", Dimension::Ratio, 0.0, 1.0);
 
@@ -118,13 +128,24 @@ impl Water {
     pub fn wind(&self) -> Option<f64> {
         /// A knot is a nautical mile of 1852 m an hour.
         const KNOT: f64 = 1852.0 / 3600.0;
-        let words: Vec<&str> = self.conditions.split_whitespace().collect();
-        let named = words.windows(2).find_map(|pair| {
-            let knots = pair[1].trim_end_matches(|c: char| !c.is_alphabetic()) == "kn";
-            knots.then(|| pair[0].parse::<f64>().ok()).flatten()
-        });
-        let usable = named.filter(|kn| kn.is_finite() && (0.0..=60.0).contains(kn));
+        let usable = self.named("kn").filter(|kn| (0.0..=60.0).contains(kn));
         usable.map(|knots| knots * KNOT)
+    }
+
+    /// The typical wave its conditions name, m: the number before "m"; `None` where they
+    /// name none.
+    #[must_use]
+    pub fn wave(&self) -> Option<f64> {
+        self.named("m").filter(|m| (0.0..=5.0).contains(m))
+    }
+
+    /// The number its conditions name before a unit.
+    fn named(&self, unit: &str) -> Option<f64> {
+        let words: Vec<&str> = self.conditions.split_whitespace().collect();
+        words.windows(2).find_map(|pair| {
+            let its = pair[1].trim_end_matches(|c: char| !c.is_alphabetic()) == unit;
+            its.then(|| pair[0].parse::<f64>().ok()).flatten()
+        })
     }
 }
 

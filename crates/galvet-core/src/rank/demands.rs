@@ -1,5 +1,6 @@
 //! Whether a hull meets what the water and the launch ask of it.
 
+use crate::aboard::{drain_times, scuppers_guessed};
 use crate::base::{Dimension, Keyed, System};
 use crate::figures::Assessment;
 use crate::guide::Guide;
@@ -45,6 +46,11 @@ impl Met {
                     format!("{amount} too heavy to drag")
                 }
             }
+            (Demand::ClearsWave, Some(false), Some(by)) => {
+                let amount = system.text(self.dimension, by, 0);
+                format!("{amount} too slow to clear a wave")
+            }
+            (Demand::ClearsWave, Some(false), None) => "does not clear a wave".to_owned(),
             _ => self.text(system),
         }
     }
@@ -120,6 +126,7 @@ fn meets(assessment: &Assessment, demand: Demand) -> Met {
             }
             most(assessment.fitted_mass(), limit, Dimension::Mass)
         }
+        Demand::ClearsWave => clears_a_wave(assessment, plain(None)),
         Demand::HoldsCourse => plain(Some(survey.tracks_straight)),
         Demand::DriveLifts => plain(Some(!survey.propulsion.has_drive() || survey.drive_lifts)),
         Demand::Turns => {
@@ -130,6 +137,43 @@ fn meets(assessment: &Assessment, demand: Demand) -> Met {
             let length = setup.posterior.form.length();
             most(length, guides[Guide::TurnsShort], Dimension::Length)
         }
+    }
+}
+
+/// Whether a deck full of water is clear in time. Where nobody noted the scuppers and some
+/// of the possible ones do not, it is not known.
+fn clears_a_wave(assessment: &Assessment, asked: Met) -> Met {
+    let setup = &assessment.setup;
+    let with = |met| Met { met, ..asked };
+    match setup.posterior.survey.construction {
+        // Nothing stands on it; nothing leaves it.
+        Construction::Board => return with(Some(true)),
+        Construction::SitInside => return with(Some(false)),
+        Construction::SitOnTop => {}
+    }
+    let limit = setup.guides()[Guide::ClearsIn];
+    let mut seconds: Vec<f64> = assessment
+        .drains(drain_times)
+        .iter()
+        .map(|s| s.unwrap_or(f64::INFINITY))
+        .collect();
+    if seconds.is_empty() {
+        return with(None);
+    }
+    seconds.sort_by(f64::total_cmp);
+    let late = seconds.iter().filter(|s| **s > limit).count() as f64 / seconds.len() as f64;
+    if late > 0.0 && late < 1.0 && scuppers_guessed(&setup.posterior.survey) {
+        return Met {
+            likely_not: late,
+            ..with(None)
+        };
+    }
+    let middle = seconds[seconds.len() / 2];
+    Met {
+        met: Some(middle <= limit),
+        by: (middle > limit && middle.is_finite()).then_some(middle - limit),
+        dimension: Dimension::Time,
+        ..asked
     }
 }
 

@@ -23,6 +23,7 @@ use std::collections::BTreeMap;
 use std::sync::Arc;
 
 pub mod families;
+pub mod prototype;
 
 /// Fresh water, kg/m³.
 pub const FRESH: f64 = 1000.0;

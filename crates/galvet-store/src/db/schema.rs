@@ -92,6 +92,8 @@ diesel::table! {
         plugs_allowed -> Bool,
         cautions -> Text,
         demands -> Text,
+        stream -> Nullable<Double>,
+        anchor_depth -> Nullable<Double>,
     }
 }
 

@@ -25,6 +25,12 @@ pub(crate) struct WaterEntry {
     working_share: f64,
     least_depth_m: f64,
     conditions: String,
+    /// Stream, m/s; left out where nobody says.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    stream_m_per_s: Option<f64>,
+    /// Depth one anchors in, m; left out where nobody says.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    anchor_depth_m: Option<f64>,
     standing: String,
     capacity_weight: f64,
     reserve_share: f64,
@@ -50,6 +56,8 @@ impl WaterEntry {
             working_share: w.working_share,
             least_depth_m: w.least_depth,
             conditions: w.conditions.clone(),
+            stream_m_per_s: w.stream,
+            anchor_depth_m: w.anchor_depth,
             standing: w.standing.key().to_owned(),
             capacity_weight: w.capacity_weight,
             reserve_share: w.reserve_share,
@@ -95,6 +103,8 @@ pub(crate) fn water(file: &str, e: WaterEntry) -> Result<Water, FileError> {
         working_share: e.working_share,
         least_depth: e.least_depth_m,
         conditions: e.conditions,
+        stream: e.stream_m_per_s,
+        anchor_depth: e.anchor_depth_m,
         standing,
         capacity_weight: e.capacity_weight,
         reserve_share: e.reserve_share,
@@ -117,7 +127,12 @@ pub(crate) fn check(water: Water) -> Result<Water, (String, OutOfRange)> {
         (Water::WEIGHT, water.capacity_weight),
         (Water::WEIGHT, water.reserve_share),
     ];
-    for (bounds, value) in checks {
+    let stated = [
+        (Water::STREAM, water.stream),
+        (Water::ANCHOR_DEPTH, water.anchor_depth),
+    ];
+    let stated = stated.into_iter().filter_map(|(b, v)| Some((b, v?)));
+    for (bounds, value) in checks.into_iter().chain(stated) {
         if let Err(error) = bounds.check(value) {
             return Err((water.key, error));
         }

@@ -1,5 +1,6 @@
 //! What an answer is made of: a hull's figures, and the ranking of all.
 
+use galvet_core::beyond::{Beyond, beyond};
 use galvet_core::figures::{Assessment, outlook::Outlook, outlook::cruise, outlook::outlook};
 use galvet_core::handling::{Windage, windage};
 use galvet_core::plausible::{CannotFloat, Posterior};
@@ -18,6 +19,7 @@ pub struct Afloat {
     portrait: OnceLock<Portrait>,
     outlook: OnceLock<Option<Outlook>>,
     quick: OnceLock<Quick>,
+    beyond: OnceLock<Beyond>,
 }
 
 /// What a row tells of speed and wind.
@@ -37,6 +39,7 @@ impl Afloat {
             portrait: OnceLock::new(),
             outlook: OnceLock::new(),
             quick: OnceLock::new(),
+            beyond: OnceLock::new(),
         }
     }
 
@@ -60,6 +63,11 @@ impl Afloat {
                 windage: wind.and_then(|wind| windage(a, wind)),
             }
         })
+    }
+
+    /// What it does when the day turns.
+    pub fn beyond(&self) -> &Beyond {
+        self.beyond.get_or_init(|| beyond(&self.assessment))
     }
 
     /// What it costs to move.

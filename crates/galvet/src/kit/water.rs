@@ -28,6 +28,8 @@ impl Kept for Water {
             reserve_share: 0.3,
             must_drain: true,
             plugs_allowed: false,
+            stream: None,
+            anchor_depth: None,
             ..Self::lake()
         }
     }
@@ -85,6 +87,17 @@ impl Kept for Water {
                 Self::WEIGHT,
                 |w: &mut Self| &mut w.reserve_share,
             ),
+            number("stream", "stream", Self::STREAM, |w: &mut Self| {
+                &mut w.stream
+            })
+            .hint("over the ground; empty where nobody knows"),
+            number(
+                "anchoring",
+                "depth one anchors in",
+                Self::ANCHOR_DEPTH,
+                |w: &mut Self| &mut w.anchor_depth,
+            )
+            .hint("empty where nobody knows"),
             choice("standing", "standing there", |w: &mut Self| &mut w.standing),
             tick(
                 "drains",

@@ -1,11 +1,14 @@
 //! The ranking as a table for a spreadsheet: one hull a line, SI.
 
 use super::columns::{COLUMNS, Filed, filed};
-use crate::answer::Answered;
-use galvet_core::base::System;
+use crate::answer::{Afloat, Answered};
+use galvet_core::base::{Keyed, System};
+use galvet_core::beyond::Extra;
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::Survey;
 use galvet_store::files::guarded;
+use rayon::prelude::*;
+use std::sync::Arc;
 
 /// Writes the ranking; ruled-out hulls follow without a place, with their
 /// reasons.
@@ -22,7 +25,14 @@ pub fn ranking(answered: &Answered) -> Result<String, csv::Error> {
     let head = ["place", "hull", "name", "score", "reasons"].map(str::to_owned);
     let columns = COLUMNS.iter().map(|c| c.file).filter(|f| !f.is_empty());
     let columns = columns.map(str::to_owned);
-    writer.write_record(head.into_iter().chain(figures).chain(shares).chain(columns))?;
+    let extras = Extra::ALL.iter().map(|e| e.row().key.to_owned());
+    let figures = figures.chain(shares).chain(columns).chain(extras);
+    writer.write_record(head.into_iter().chain(figures))?;
+    // What takes longer is worked out side by side first.
+    let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
+    all.par_iter().for_each(|afloat| {
+        afloat.beyond();
+    });
     for (i, entry) in ranking.ranked.iter().enumerate() {
         let place = (i + 1).to_string();
         let score = entry.score.total.to_string();
@@ -67,5 +77,11 @@ fn cells(answered: &Answered, survey: &Survey, assessment: Option<&Assessment>) 
         Some(Filed::Word(word)) => word.to_owned(),
         None => String::new(),
     });
-    medians.chain(shares).chain(beside).collect()
+    let afloat = answered.afloat.get(&survey.key);
+    let extras = Extra::ALL.iter().map(|&extra| {
+        let median = afloat.and_then(|a| a.beyond().median(extra));
+        text(median.map(|v| v * extra.row().scale))
+    });
+    let beside = medians.chain(shares).chain(beside);
+    beside.chain(extras).collect()
 }

@@ -8,7 +8,8 @@ use super::columns::{Filed, filed};
 use crate::answer::{Afloat, Answered};
 use crate::question;
 use galvet_core::base::{Keyed, System};
-use galvet_core::figures::{Assessment, Group, Quantity, Remedy, remedies};
+use galvet_core::beyond::{Beyond, Extra, Part};
+use galvet_core::figures::{Assessment, Group, Quantity, Range, Remedy, remedies};
 use galvet_core::hull::Survey;
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
@@ -97,6 +98,10 @@ struct Figures {
     worst_at: Map<String, Value>,
     /// Where the rig lies on it, and what is left of its deck.
     stow: Value,
+    /// What it does when the day turns: medians, null where there is none.
+    flooding: Map<String, Value>,
+    wind: Map<String, Value>,
+    lift: Map<String, Value>,
 }
 
 #[derive(Debug, Serialize)]
@@ -116,6 +121,7 @@ impl<'a> Document<'a> {
         let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
         all.par_iter().for_each(|afloat| {
             afloat.quick();
+            afloat.beyond();
         });
         Self(answered)
     }
@@ -129,7 +135,7 @@ fn ruled_out(answered: &Answered, index: usize) -> Out {
         hull: out.survey.key.clone(),
         name: out.survey.name(),
         reasons: out.reasons.iter().map(why).collect(),
-        figures: known.map(figures),
+        figures: known.map(|a| figures(a, answered)),
         columns: columns(answered, &out.survey),
         demands: known.map_or_else(Vec::new, |a| demands(&rank::demands(a, &ranking.brief))),
         findings: findings(&out.survey, known, &ranking.brief),
@@ -192,7 +198,7 @@ fn place(answered: &Answered, index: usize) -> Place {
                 "text": p.text(),
             })
         }),
-        figures: figures(&entry.assessment),
+        figures: figures(&entry.assessment, answered),
         columns: columns(answered, entry.survey()),
         first_share: entry.first_share,
         beats_next: entry.beats_next,
@@ -205,7 +211,7 @@ fn place(answered: &Answered, index: usize) -> Place {
     }
 }
 
-fn figures(a: &Assessment) -> Figures {
+fn figures(a: &Assessment, answered: &Answered) -> Figures {
     let mut capacity = medians(a, Group::Capacity);
     let binding = Binding::of(a).map(|(binding, _)| binding.key());
     capacity.insert("binding".into(), json!(binding));
@@ -241,15 +247,29 @@ fn figures(a: &Assessment) -> Figures {
         let hour = a.worst_at(q)?;
         Some((q.row().key.to_owned(), json!(hour.key())))
     });
+    let afloat = answered.afloat.get(&a.setup.posterior.survey.key);
+    let beyond = afloat.map(|afloat| afloat.beyond());
+    let part = |part: Part| {
+        let own = Extra::ALL.iter().filter(|e| e.row().part == part);
+        own.map(|&extra| {
+            let row = extra.row();
+            let median = beyond.and_then(|b| b.median(extra));
+            (row.key.to_owned(), json!(median.map(|v| v * row.scale)))
+        })
+        .collect()
+    };
     Figures {
         capacity,
         stability: medians(a, Group::Stability),
         float: medians(a, Group::Floating),
-        ranges: ranges(a),
+        ranges: ranges(a, beyond),
         fates,
         load,
         worst_at: worst.collect(),
         stow: stow(a),
+        flooding: part(Part::Flooding),
+        wind: part(Part::Wind),
+        lift: part(Part::Lift),
     }
 }
 
@@ -343,22 +363,26 @@ fn medians(assessment: &Assessment, group: Group) -> Map<String, Value> {
         .collect()
 }
 
-fn ranges(assessment: &Assessment) -> Map<String, Value> {
-    Quantity::ALL
-        .iter()
-        .filter_map(|&q| {
-            let row = q.row();
-            let r = assessment.range(q)?;
-            let scaled = [r.p5, r.p50, r.p95].map(|v| v * row.json_scale);
-            // A figure all shapes have is a plain triple.
-            let value = if r.share < 1.0 - 1e-9 {
-                json!({ "range": scaled, "share": r.share })
-            } else {
-                json!(scaled)
-            };
-            Some((row.key.to_owned(), value))
-        })
-        .collect()
+fn ranges(assessment: &Assessment, beyond: Option<&Beyond>) -> Map<String, Value> {
+    let told = |key: &str, r: Range, scale: f64| {
+        let scaled = [r.p5, r.p50, r.p95].map(|v| v * scale);
+        // A figure all shapes have is a plain triple.
+        let value = if r.share < 1.0 - 1e-9 {
+            json!({ "range": scaled, "share": r.share })
+        } else {
+            json!(scaled)
+        };
+        (key.to_owned(), value)
+    };
+    let ranked = Quantity::ALL.iter().filter_map(|&q| {
+        let row = q.row();
+        Some(told(row.key, assessment.range(q)?, row.json_scale))
+    });
+    let extras = Extra::ALL.iter().filter_map(|&extra| {
+        let row = extra.row();
+        Some(told(row.key, beyond?.range(extra)?, row.scale))
+    });
+    ranked.chain(extras).collect()
 }
 
 fn brief(brief: &Brief) -> Value {

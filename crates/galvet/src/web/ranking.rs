@@ -173,7 +173,7 @@ async fn ranking_page(
     let answer = shared.ranking(&asked, &records, reader.caller).await?;
     let mut sentence = sentence::sentence(&asked, &records.catalogue, "/".to_owned(), reader.units);
     sentence.moved = moved(visit, &answer, &records, &[]).await?;
-    let ranking = shared.view(answer, reader.units).await?;
+    let ranking = shared.view(answer, (reader.units, wanted.deep())).await?;
     let page = RankingPage {
         frame: visit.frame_of("ranking", here, None).await?,
         set_aside: records.catalogue.set_aside.len(),

@@ -27,7 +27,7 @@ const WAITING: usize = 64;
 const ROW: usize = 12 * 1024;
 /// Where the answer lies in memory, and whether the units are imperial: while it is known
 /// beside the view, no other can come to lie there.
-type ViewKey = (usize, bool);
+type ViewKey = (usize, bool, bool);
 /// A ranking and the place of its words: put there once, however many wait.
 type View = (Weak<Answered>, Arc<OnceLock<Arc<RankingView>>>);
 
@@ -151,9 +151,13 @@ impl Shared {
     pub(super) async fn view(
         &self,
         answer: Arc<Answered>,
-        units: System,
+        (units, deep): (System, bool),
     ) -> Result<Arc<RankingView>, Trouble> {
-        let key = (Arc::as_ptr(&answer) as usize, units == System::Imperial);
+        let key = (
+            Arc::as_ptr(&answer) as usize,
+            units == System::Imperial,
+            deep,
+        );
         let place = {
             let mut views = held(&self.views);
             match views.get(&key) {
@@ -174,7 +178,7 @@ impl Shared {
             return Ok(view.clone());
         }
         let make = move || {
-            let view = place.get_or_init(|| Arc::new(ranking::ranking(&answer, units)));
+            let view = place.get_or_init(|| Arc::new(ranking::ranking(&answer, units, deep)));
             view.clone()
         };
         Ok(task::spawn_blocking(make).await?)

@@ -31,7 +31,7 @@ async fn page(visit: Visit<'_>) -> Result<Result<SummaryPage, Status>, Trouble> 
         return Ok(Err(Status::UnprocessableEntity));
     }
     let answer = shared.ranking(&asked, &records, reader.caller).await?;
-    let ranking = shared.view(answer, reader.units).await?;
+    let ranking = shared.view(answer, (reader.units, false)).await?;
     let saved = asked.start.as_ref();
     let saved = saved.and_then(|key| records.catalogue.briefs.iter().find(|b| b.key == *key));
     Ok(Ok(SummaryPage {

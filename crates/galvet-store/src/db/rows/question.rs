@@ -11,7 +11,7 @@ use galvet_core::question::Water;
 
 /// The columns of a water that describe it.
 #[derive(Debug, Clone, Queryable, Selectable, Insertable, AsChangeset)]
-#[diesel(table_name = schema::waters)]
+#[diesel(table_name = schema::waters, treat_none_as_null = true)]
 pub(in crate::db) struct WaterRow {
     slug: String,
     name: String,
@@ -28,6 +28,8 @@ pub(in crate::db) struct WaterRow {
     plugs_allowed: bool,
     cautions: String,
     demands: String,
+    stream: Option<f64>,
+    anchor_depth: Option<f64>,
 }
 
 impl WaterRow {
@@ -54,6 +56,8 @@ impl WaterRow {
                 .map(|d| d.key())
                 .collect::<Vec<_>>()
                 .join(" "),
+            stream: w.stream,
+            anchor_depth: w.anchor_depth,
         })
     }
 
@@ -69,6 +73,8 @@ impl WaterRow {
             working_share: self.working_share,
             least_depth: self.least_depth,
             conditions: self.conditions,
+            stream: self.stream,
+            anchor_depth: self.anchor_depth,
             standing: word("way of standing", &self.standing).map_err(bad)?,
             capacity_weight: self.capacity_weight,
             reserve_share: self.reserve_share,

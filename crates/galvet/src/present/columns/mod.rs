@@ -5,6 +5,7 @@ mod told;
 
 use crate::answer::{Answered, Quick};
 use galvet_core::base::{Dimension, Keyed, System};
+use galvet_core::beyond::{Beyond, Extra};
 use galvet_core::figures::Assessment;
 use galvet_core::hull::{Judgement, Survey};
 use galvet_core::question::{Brief, Fishing, Joints, Launch};
@@ -50,6 +51,28 @@ pub enum Which {
     Beam,
     Price,
     Trip,
+    Clears,
+    Unsteady,
+    Leak,
+    HomeWind,
+    Back,
+    Anchor,
+}
+
+impl Which {
+    /// The figure for when the day turns it tells: worked out only where it is asked for.
+    #[must_use]
+    pub const fn extra(self) -> Option<Extra> {
+        match self {
+            Self::Clears => Some(Extra::Clear),
+            Self::Unsteady => Some(Extra::Tender),
+            Self::Leak => Some(Extra::GmZero),
+            Self::HomeWind => Some(Extra::HomeWind),
+            Self::Back => Some(Extra::Back),
+            Self::Anchor => Some(Extra::Hold),
+            _ => None,
+        }
+    }
 }
 
 /// A column: which, its label, whether less is better.
@@ -81,7 +104,7 @@ const fn column(
 }
 
 /// Every column.
-pub const COLUMNS: [Column; 19] = {
+pub const COLUMNS: [Column; 25] = {
     use Dimension as D;
     use Holds::{Area, Count, Judged, Number};
     [
@@ -188,8 +211,23 @@ pub const COLUMNS: [Column; 19] = {
             Number(D::Money, 0),
             "price_per_trip",
         ),
+        extra(Which::Clears, "clears a full deck in", true),
+        extra(Which::Unsteady, "unsteady while it drains", true),
+        extra(Which::Leak, "water inside it bears", false),
+        extra(Which::HomeWind, "headwind that stops it", false),
+        extra(Which::Back, "back against the wind", true),
+        extra(Which::Anchor, "pull on the anchor", true),
     ]
 };
+
+/// A column of a figure for when the day turns; files tell it under its own name.
+const fn extra(which: Which, label: &'static str, less: bool) -> Column {
+    let (dimension, decimals) = match which.extra() {
+        Some(extra) => (extra.row().dimension, extra.row().decimals),
+        None => (Dimension::Ratio, 0),
+    };
+    column(which, label, less, Holds::Number(dimension, decimals), "")
+}
 
 impl Column {
     /// Its word in the address.
@@ -214,6 +252,7 @@ impl Column {
             W::Turning | W::Holding => "/comfort",
             W::Floor | W::Well | W::Reach | W::Minutes => "/stow",
             W::Demands => "",
+            W::Clears | W::Unsteady | W::Leak | W::HomeWind | W::Back | W::Anchor => "#turn",
             W::Lift | W::Length | W::Beam | W::Price => "/record",
         }
     }
@@ -241,6 +280,8 @@ pub struct Cell {
     /// Where it stands among those that what was asked shows first; `None` for the
     /// others.
     pub first: Option<usize>,
+    /// Whether it has not been worked out, since nobody asked for it.
+    pub later: bool,
 }
 
 /// The columns a file tells of a hull, in the order of [`COLUMNS`]: their names, with
@@ -252,7 +293,7 @@ pub fn filed(
     let afloat = answered.afloat.get(&survey.key);
     let told = cells(
         afloat.map(|a| &*a.assessment),
-        afloat.map(|a| a.quick()),
+        (afloat.map(|a| a.quick()), None),
         survey,
         &answered.ranking.brief,
         System::Metric,
@@ -278,7 +319,7 @@ pub enum Filed {
 #[must_use]
 pub fn cells(
     a: Option<&Assessment>,
-    quick: Option<Quick>,
+    (quick, beyond): (Option<Quick>, Option<&Beyond>),
     survey: &Survey,
     brief: &Brief,
     system: System,
@@ -286,6 +327,7 @@ pub fn cells(
     let of = Of {
         a,
         quick: quick.unwrap_or_default(),
+        beyond,
         survey,
         brief,
         system,
@@ -306,6 +348,7 @@ pub fn cells(
             value: told.value,
             filed: told.filed,
             first: first.iter().position(|which| *which == c.which),
+            later: c.which.extra().is_some() && beyond.is_none(),
         }
     };
     COLUMNS.iter().map(cell).collect()

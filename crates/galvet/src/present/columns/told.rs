@@ -3,7 +3,9 @@
 use super::{Column, Filed, Holds, Which};
 use crate::answer::Quick;
 use crate::present::page::hulls::figure::signed_percent;
+use crate::present::page::hulls::turn::told as extra_told;
 use galvet_core::base::{Dimension, System};
+use galvet_core::beyond::Beyond;
 use galvet_core::figures::{Assessment, Quantity, Range};
 use galvet_core::guide::Guide;
 use galvet_core::hull::{Judgement, Measure, Survey};
@@ -37,6 +39,7 @@ impl Told {
 pub(super) struct Of<'a> {
     pub(super) a: Option<&'a Assessment>,
     pub(super) quick: Quick,
+    pub(super) beyond: Option<&'a Beyond>,
     pub(super) survey: &'a Survey,
     pub(super) brief: &'a Brief,
     pub(super) system: System,
@@ -67,6 +70,9 @@ impl Of<'_> {
             W::Beam => self.measure(Measure::Beam, c),
             W::Trip => self.by_the_trip(),
             W::Price => self.measure(Measure::Price, c),
+            W::Clears | W::Unsteady | W::Leak | W::HomeWind | W::Back | W::Anchor => {
+                self.extra(c.which)
+            }
         }
     }
 
@@ -98,6 +104,25 @@ impl Of<'_> {
     fn figure(&self, q: Quantity) -> Told {
         let value = self.a.and_then(|a| a.median(q));
         Told::number(value, |v| q.row().text(self.system, v))
+    }
+
+    /// A figure for when the day turns; nothing where half the shapes or more have none,
+    /// so that nothing unknown stands first.
+    fn extra(&self, which: Which) -> Told {
+        let Some((extra, beyond)) = which.extra().zip(self.beyond) else {
+            return Told::default();
+        };
+        let text = |v: f64| extra_told(extra, v, self.system);
+        let Some(range) = beyond.range(extra).filter(|r| r.share > 0.5) else {
+            return Told::default();
+        };
+        let all = three(range);
+        Told {
+            value: Some(range.p50),
+            text: text(range.p50),
+            range: format!("{} to {}", text(all[0]), text(all[2])),
+            filed: Some(Filed::Range(all)),
+        }
     }
 
     fn measure(&self, m: Measure, c: &Column) -> Told {

@@ -19,6 +19,7 @@ pub mod person;
 pub mod plan;
 pub mod section;
 pub mod symbol;
+pub mod turn;
 
 /// A path through points: `M x y L x y …`, one decimal, closed or open.
 pub fn path(points: impl IntoIterator<Item = (f64, f64)>, closed: bool) -> String {

@@ -173,7 +173,7 @@ fn in_wind(assessment: &Assessment, system: System) -> Vec<Line> {
             "side in the water",
             "drift",
             (area(below), String::new()),
-            "hull, drive let down, rudder or skeg; drift is the wind times the root of air drag on the one over water drag on the other",
+            "hull, drive let down, rudder or skeg; drift is where the wind on the one and the water on the other pull alike",
         ),
         line(
             "drift, beam on",

@@ -6,6 +6,7 @@ use super::figure::{Figure, figure_of};
 use super::going::{Going, going};
 use super::hull_head::{Head, head};
 use super::next::next_steps;
+use super::turn::{Turn, turn};
 use crate::answer::Afloat;
 use crate::present::draw::curve::{Curve, curve};
 use crate::present::draw::hull::{Side, side};
@@ -52,6 +53,7 @@ pub struct Floating {
     /// What the water asks that it does; empty for nothing.
     pub met: String,
     pub going: Option<Going>,
+    pub turn: Turn,
     pub assumed: String,
     /// What of the rig is aboard, what of it is doubtful, what is left of the deck.
     pub kit: String,
@@ -229,6 +231,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
         going: afloat
             .outlook()
             .map(|o| going(o, assessment, brief, system)),
+        turn: turn(afloat, system),
         assumed: if assessment.setup.posterior.form.is_measured() {
             "Drawn from its measured sections.".to_owned()
         } else {

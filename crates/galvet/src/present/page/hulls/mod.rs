@@ -11,3 +11,4 @@ pub mod hull;
 pub mod hull_head;
 pub mod next;
 pub mod reckoned;
+pub mod turn;

@@ -185,7 +185,13 @@ impl Of<'_> {
         let a = &self.afloat.assessment;
         let survey = &a.setup.posterior.survey;
         let quick = self.afloat.quick();
-        let all = cells(Some(a), Some(quick), survey, self.brief, self.system);
+        let all = cells(
+            Some(a),
+            (Some(quick), None),
+            survey,
+            self.brief,
+            self.system,
+        );
         let cell = all.into_iter().find(|c| c.key == what.which().key());
         let column: Option<&Column> = column_named(what.which().key()).map(|(_, column)| column);
         let (value, range, known) = cell.map_or((String::new(), String::new(), false), |c| {
@@ -272,29 +278,31 @@ impl Of<'_> {
         let Some((areas, wind)) = side_areas(&a.setup, a.middle).zip(water.wind()) else {
             return vec![self.without_wind()];
         };
-        let above = areas.above().size;
-        let v = galvet_core::handling::drift(wind, above, areas.below.size, water.density, guides);
+        let drag = areas.drag(guides);
+        let v = galvet_core::handling::drift(wind, &areas, water.density, guides);
         let speed = |v| self.text(Dimension::Speed, v, 2);
         let shown = |m2| area(m2, self.system);
         vec![
             format!(
-                "in the wind stand {} of its side, {} of people, {} of kit: {}",
+                "in the wind stand {} of its side and {} of kit, with drag {}; people count by what the wind pushes of them, {}: {}",
                 shown(areas.hull.size),
-                shown(areas.people.size),
                 shown(areas.kit.size),
-                shown(above)
-            ),
-            format!(
-                "in the water {} of its side, with drive, rudder or skeg let down where it has them",
-                shown(areas.below.size)
-            ),
-            format!(
-                "a typical wind of {} pushes the one with drag {}, the water holds the other with drag {}: wind times the root of {:.3} over {:.0} is {}",
-                speed(wind),
                 guides[Guide::AirDrag],
+                shown(areas.people_drag[1]),
+                shown(drag.air)
+            ),
+            format!(
+                "in the water {} of its side, with drive, rudder or skeg let down where it has them, and drag {}: {}",
+                shown(areas.below.size),
                 guides[Guide::SideDrag],
-                guides[Guide::AirDensity] * guides[Guide::AirDrag] * above,
-                water.density * guides[Guide::SideDrag] * areas.below.size,
+                shown(drag.water)
+            ),
+            format!(
+                "the root of {:.3} over {:.0}, each times the weight of its air or water, is {:.4}; of a typical wind of {} it takes that share of one and itself: {}",
+                guides[Guide::AirDensity] * drag.air,
+                water.density * drag.water,
+                v / (wind - v),
+                speed(wind),
                 speed(v)
             ),
         ]
@@ -311,7 +319,7 @@ impl Of<'_> {
         vec![
             format!(
                 "the middle of what stands in the wind lies {} from the bow, that of its side in the water {}: {} of its {} at rest",
-                place(areas.above().centre()),
+                place(areas.drag(guides).air_at),
                 place(areas.below.centre()),
                 signed_percent(at_rest),
                 self.text(Dimension::Length, form.length(), 2)

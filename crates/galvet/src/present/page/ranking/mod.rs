@@ -119,16 +119,17 @@ pub fn facts(survey: &Survey, system: System) -> String {
     format!("{size} · {construction} · {drive} · {weight}")
 }
 
-/// Puts a ranking into words.
+/// Puts a ranking into words; `deep` with what a day that turns does to each hull, which
+/// takes longer.
 #[must_use]
-pub fn ranking(answered: &Answered, system: System) -> RankingView {
+pub fn ranking(answered: &Answered, system: System, deep: bool) -> RankingView {
     let ranking = &answered.ranking;
     let full = gauge::full_scale(ranking.ranked.iter().map(|r| &*r.assessment));
     RankingView {
         // Speeds and drifts are reckoned here, hull by hull.
         rows: (0..ranking.ranked.len())
             .into_par_iter()
-            .map(|i| row(answered, i, full, system))
+            .map(|i| row(answered, i, full, (system, deep)))
             .collect(),
         out: ranking
             .ruled_out
@@ -173,7 +174,7 @@ fn published(scales: &Scales, brief: &Brief, system: System) -> Vec<String> {
     ]
 }
 
-fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
+fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, bool)) -> Row {
     let ranking = &answered.ranking;
     let entry = &ranking.ranked[index];
     let a = &entry.assessment;
@@ -186,7 +187,8 @@ fn row(answered: &Answered, index: usize, full: f64, system: System) -> Row {
     findings.extend(minds(a, &ranking.brief, system));
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
     let quick = afloat.map(|a| a.quick());
-    let columns = cells(Some(a), quick, survey, &ranking.brief, system);
+    let beyond = afloat.filter(|_| deep).map(|a| a.beyond());
+    let columns = cells(Some(a), (quick, beyond), survey, &ranking.brief, system);
     Row {
         key: survey.key.clone(),
         place: index + 1,

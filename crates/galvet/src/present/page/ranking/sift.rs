@@ -80,6 +80,14 @@ impl Wanted {
         out
     }
 
+    /// Whether an order or a limit needs what a day that turns does to each hull.
+    #[must_use]
+    pub fn deep(&self) -> bool {
+        let limits = self.limits.iter().map(|(key, _)| key);
+        let mut all = limits.chain([&self.by, &self.ties]);
+        all.any(|key| column_named(key).is_some_and(|(_, c)| c.which.extra().is_some()))
+    }
+
     /// As an address' names and values, with the limits or without.
     #[must_use]
     pub fn pairs(&self, limits: bool) -> Vec<(String, String)> {
@@ -259,6 +267,7 @@ mod tests {
                 _ => None,
             },
             first: None,
+            later: false,
         };
         COLUMNS.iter().map(cell).collect()
     }

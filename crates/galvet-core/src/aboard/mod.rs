@@ -1,0 +1,18 @@
+//! Water aboard: how it drains off a deck, comes in through a scupper, and runs about
+//! inside the hull.
+//!
+//! Formulas and reference values: handbook, chapter 10. One shape at a time; everything is
+//! quasi-static (levels settle faster than they change) and in the body's frame: metres,
+//! cubic metres, seconds, kilograms; heel to starboard.
+
+mod drain;
+mod flooding;
+mod held;
+mod inlets;
+mod loose;
+
+pub use drain::{Deck, Draining, Filling, Inlet, hatch_volume};
+pub use flooding::{Flooding, Wet, drain_times, flooding, scuppers_guessed, wet};
+pub use held::{Fill, Held, Space, Vessel};
+pub use inlets::{Usual, inlets};
+pub use loose::{Loose, Loosened};

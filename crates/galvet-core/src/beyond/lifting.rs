@@ -1,0 +1,79 @@
+//! Lifting, dragging and carting an assessed hull.
+
+use crate::base::Lanes;
+use crate::body::Shape;
+use crate::figures::{Assessment, Setup};
+use crate::guide::Guide;
+use crate::handling::{Ground, Mass, one_end};
+use crate::hull::FittingKind;
+
+/// What it takes to move one shape ashore.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Lifting {
+    /// Heaviest single thing with everything off, kg.
+    pub heaviest: f64,
+    /// To lift the heavier end of the bare hull, N.
+    pub one_end: f64,
+    /// At the bow handle, on a cart with its kit, N; `None` where it is carried.
+    pub cart: Option<f64>,
+    /// To drag the fitted hull, N; `None` where it is carried.
+    pub drag: Option<f64>,
+}
+
+/// Handles nearest the ends, m from the bow: those on record, or a fiftieth of the length
+/// off either end.
+fn handles(setup: &Setup) -> [f64; 2] {
+    let form = &setup.posterior.form;
+    let (bow, length) = (form.bow(), form.length());
+    let fittings = setup.posterior.survey.fitout.fittings_now();
+    let found = fittings.iter().filter(|f| f.kind == FittingKind::Handle);
+    let places: Vec<f64> = found.map(|f| f.x - bow).collect();
+    let fore = places.iter().copied().filter(|&x| x < 0.25 * length);
+    let aft = places.iter().copied().filter(|&x| x > 0.75 * length);
+    [
+        fore.fold(f64::INFINITY, f64::min).min(0.25 * length),
+        aft.fold(f64::NEG_INFINITY, f64::max).max(0.75 * length),
+    ]
+    .map(|x| {
+        let kept = |x: &f64| places.iter().any(|p| (p - x).abs() < 1e-9);
+        Some(x).filter(kept)
+    })
+    .into_iter()
+    .zip([0.02, 0.98])
+    .map(|(x, share)| x.unwrap_or(share * length))
+    .collect::<Vec<_>>()
+    .try_into()
+    .unwrap_or([0.02 * length, 0.98 * length])
+}
+
+/// What one shape takes.
+#[must_use]
+pub fn lifting(assessment: &Assessment, shape: &Shape) -> Lifting {
+    let setup = &assessment.setup;
+    let (guides, form) = (setup.guides(), &setup.posterior.form);
+    let (bow, length) = (form.bow(), form.length());
+    let fitted = setup.loads.hull::<1>(Lanes::splat(shape.hull_mass));
+    let hull = Mass {
+        mass: fitted.mass.0[0],
+        x: fitted.x.0[0] - bow,
+    };
+    let bare = Mass {
+        mass: (hull.mass - shape.kit_mass).max(0.0),
+        ..hull
+    };
+    let stowed = &setup.loads.layout.stowed;
+    let kit = stowed.iter().map(|s| Mass {
+        mass: s.dry_mass,
+        x: s.x - bow,
+    });
+    let things = kit.clone().map(|m| m.mass);
+    let [fore, aft] = handles(setup);
+    let ground = Ground::of(setup.brief.wishes.launch, guides);
+    let loaded = Mass::together(kit.chain([hull]));
+    Lifting {
+        heaviest: things.fold(bare.mass, f64::max),
+        one_end: one_end(bare, length, [fore, aft]),
+        cart: ground.map(|g| g.cart(loaded, length, fore, guides[Guide::CartHeight])),
+        drag: ground.map(|g| g.drag(hull.mass)),
+    }
+}

@@ -1,0 +1,2 @@
+DROP TABLE pictures;
+ALTER TABLE readings DROP COLUMN error;
