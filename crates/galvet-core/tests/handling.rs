@@ -5,7 +5,7 @@ mod stow_hull;
 
 use common::{assess, box_hull, brief, rig};
 use galvet_core::guide::Guides;
-use galvet_core::handling::{drift, helm, side_areas, windage};
+use galvet_core::handling::{bow, drift, helm, side_areas, windage};
 use galvet_core::hull::{Construction, Measure, Pin, Reading, Source, ZoneKind};
 use galvet_core::rig::RigLine;
 use stow_hull::{gear, hull, line, zone};
@@ -78,6 +78,22 @@ fn the_helm_is_the_lever_between_the_two_centres() {
     assert!(
         people.centre() < 0.495 * 3.6 && people.centre() > 1.2,
         "{areas:?}"
+    );
+}
+
+#[test]
+fn a_boxs_bow_is_a_sixth_of_what_stands_over_the_water() {
+    // The hull's own centre lies 0.51 of the way aft, the seat a little forward: level.
+    let mut board = box_hull(Construction::Board, 3.6, 0.9, 0.3);
+    let seat = Reading::new(Measure::SeatPlace, 0.495, Source::Tape).unwrap();
+    board.readings.insert(Measure::SeatPlace, vec![seat]);
+    let a = assess(&board, &brief(84.0, 1.8, rig(10.0, 0.5, 0.1)), 16);
+    let over = 0.3 - (103.0 + a.middle.hull_mass) / 3240.0;
+    let bow = bow(&a.setup, a.middle).unwrap();
+    assert!((bow.freeboard - over).abs() < 4e-3, "{bow:?} {over}");
+    assert!(
+        (bow.volume - 0.6 * 0.9 * over).abs() < 2e-3,
+        "{bow:?} {over}"
     );
 }
 

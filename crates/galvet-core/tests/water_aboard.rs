@@ -141,7 +141,7 @@ fn holes(n: usize, length: f64, floor: f64, state: ScupperState) -> Vec<Inlet> {
         recess: Recess::Cockpit,
         state,
         x: length * (k as f64 + 0.5) / n as f64,
-        y: if k % 2 == 0 { 0.1 } else { -0.1 },
+        y: if k.is_multiple_of(2) { 0.1 } else { -0.1 },
         floor,
         bottom: 0.0,
         diameter: 0.032,

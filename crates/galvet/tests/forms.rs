@@ -297,6 +297,7 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
     let desk = Desk::with(&awkward());
     let (mut opened, mut typed) = (0, 0);
     let mut kinds: BTreeSet<String> = BTreeSet::new();
+    let mut often: BTreeMap<String, usize> = BTreeMap::new();
     for (units, other) in [("metric", "imperial"), ("imperial", "metric")] {
         let switch = |to: &str| desk.post("/settings/units", &format!("units={to}&back=/"));
         switch(units);
@@ -310,6 +311,15 @@ fn a_form_changes_what_was_typed_and_nothing_else() {
             // What a guess is kept for is to say that it was measured.
             let guess = page.contains("guessed from its length");
             for form in forms(&page) {
+                // In the other system what reads a form is the same code with other units:
+                // some of each kind.
+                let kind: Vec<&String> = form.fields.keys().collect();
+                let kind = format!("{units}{}{kind:?}", at.split('/').nth(1).unwrap());
+                let seen: &mut usize = often.entry(kind).or_default();
+                *seen += 1;
+                if units != "metric" && *seen > 2 {
+                    continue;
+                }
                 let before = (desk.store.state().unwrap(), kept(&desk));
                 if !guess {
                     let status = form.send(&desk, None);

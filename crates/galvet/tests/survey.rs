@@ -102,7 +102,14 @@ fn readings_stand_beside_each_other_and_come_off_into_the_history() {
     // One comes off by all it says; the other stays; undo brings it back.
     let name = format!(
         "{:?}",
-        (0.732, "tape", "2026-04-12", "Ana", "over the rail")
+        (
+            0.732,
+            "tape",
+            "2026-04-12",
+            "Ana",
+            "over the rail",
+            None::<f64>
+        )
     );
     let form = [("measure", "beam"), ("reading", &name)];
     let body = form

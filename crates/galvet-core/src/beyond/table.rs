@@ -5,7 +5,7 @@ use super::lifting::lifting;
 use crate::aboard::{Flooding, flooding};
 use crate::base::{Dimension, words};
 use crate::figures::{Absent, Assessment, Better, Range, Shown};
-use crate::handling::{WayHome, way_home, windage};
+use crate::handling::{Bow, WayHome, bow, way_home, windage};
 
 /// Which part of the day a figure belongs to; its name in files.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -94,6 +94,12 @@ extras! {
     /// Loose water to foundering.
     Founders = Flooding, "litres_founder", "water inside: goes down", Volume, 0, 1000.0, Higher, "not by 400 l",
         "water loose inside the hull until rim or an end of the deck goes under, held upright";
+    /// Volume of the bow over the water.
+    BowVolume = Wind, "bow_litres", "bow over the water", Volume, 0, 1000.0, Higher, "not known",
+        "volume of the foremost sixth between water and gunwale: what lifts it over a wave";
+    /// Height of the bow over the water.
+    BowFreeboard = Wind, "bow_freeboard_mm", "bow freeboard", FineLength, 0, 1000.0, Higher, "not known",
+        "height of the bow's gunwale over the water: waves higher than that come over it as it dips";
     /// Drift beam-on.
     Drift = Wind, "drift_mps", "drift, beam on", Speed, 1, 1.0, Lower, "no wind named",
         "how fast it drifts through the water, beam on to this water's typical wind";
@@ -172,6 +178,9 @@ pub(crate) fn with_absent(sample: &[Option<f64>], absent: Absent) -> Option<Rang
     Range::over_all(&shown)
 }
 
+/// Of so many shapes one bow is looked at.
+const BOWS: usize = 16;
+
 /// Works them out.
 #[must_use]
 pub fn beyond(assessment: &Assessment) -> Beyond {
@@ -187,6 +196,14 @@ pub fn beyond(assessment: &Assessment) -> Beyond {
     let lifts: Vec<_> = lifts.collect();
     let lift = |f: &dyn Fn(&super::Lifting) -> Option<f64>| {
         let all: Vec<Option<f64>> = lifts.iter().map(f).collect();
+        with_absent(&all, Absent::Out)
+    };
+    let bows = assessment.evenly().into_iter().step_by(BOWS);
+    let bows: Vec<_> = bows
+        .filter_map(|i| bow(&assessment.setup, shapes[i]))
+        .collect();
+    let of_bows = |f: &dyn Fn(&Bow) -> f64| {
+        let all: Vec<Option<f64>> = bows.iter().map(|b| Some(f(b))).collect();
         with_absent(&all, Absent::Out)
     };
     let water = |f: fn(&Flooding) -> Option<Range>| flooding.as_ref().and_then(f);
@@ -206,6 +223,8 @@ pub fn beyond(assessment: &Assessment) -> Beyond {
         Extra::WetFloor => water(|f| f.wet_floor),
         Extra::GmZero => water(|f| f.gm_zero),
         Extra::Founders => water(|f| f.founders),
+        Extra::BowVolume => of_bows(&|b| b.volume),
+        Extra::BowFreeboard => of_bows(&|b| b.freeboard),
         Extra::Drift => windage.map(|w| w.drift),
         Extra::HelmRest => windage.map(|w| w.helm_at_rest),
         Extra::HelmUnderWay => windage.map(|w| w.helm_under_way),

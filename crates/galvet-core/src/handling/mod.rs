@@ -4,11 +4,13 @@
 //! rest, beam on to the wind, no waves. How it tracks, turns and holds is judged by
 //! people and stands in the record.
 
+mod bow;
 mod drive;
 mod lift;
 mod way;
 mod windage;
 
+pub use bow::{Bow, bow};
 pub use drive::{Boat, Drive, LEAST, Weather, chop, leeway};
 pub use lift::{Ground, Mass, one_end};
 pub use way::{Bound, OneWay, WayHome, one_way, rose, way_home};

@@ -19,7 +19,7 @@ pub struct Afloat {
     portrait: OnceLock<Portrait>,
     outlook: OnceLock<Option<Outlook>>,
     quick: OnceLock<Quick>,
-    beyond: OnceLock<Beyond>,
+    beyond: OnceLock<Box<Beyond>>,
 }
 
 /// What a row tells of speed and wind.
@@ -67,7 +67,8 @@ impl Afloat {
 
     /// What it does when the day turns.
     pub fn beyond(&self) -> &Beyond {
-        self.beyond.get_or_init(|| beyond(&self.assessment))
+        self.beyond
+            .get_or_init(|| Box::new(beyond(&self.assessment)))
     }
 
     /// What it costs to move.

@@ -11,8 +11,8 @@ use galvet_core::stow::{Layout, Stowed};
 /// Words, record and what a hull's bodies are drawn from.
 const RECORD: usize = 9 * 1024;
 /// Drawings and words of a hull, made when somebody looks: one whole portrait is 10 kB,
-/// a row's section 1, what else is reckoned for it 2.
-const LOOKED_AT: usize = 6 * 1024;
+/// a row's section 1, what else is reckoned for it 2, what a day that turns does to it 3.
+const LOOKED_AT: usize = 7 * 1024;
 /// The names of a thing and of its place.
 const NAMES: usize = 96;
 /// What is left of the deck, place by place.

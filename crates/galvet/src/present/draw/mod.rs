@@ -27,8 +27,10 @@ pub fn path(points: impl IntoIterator<Item = (f64, f64)>, closed: bool) -> Strin
     let mut text = String::new();
     for (i, (x, y)) in points.into_iter().enumerate() {
         let command = if i == 0 { 'M' } else { 'L' };
+        // What rounds to nothing has no sign.
+        let tidy = |v: f64| if v.abs() < 0.05 { 0.0 } else { v };
         // Writing to a String cannot fail.
-        let _ = write!(text, "{command}{x:.1} {y:.1}");
+        let _ = write!(text, "{command}{:.1} {:.1}", tidy(x), tidy(y));
     }
     if closed {
         text.push('Z');

@@ -181,7 +181,11 @@ fn inside(beyond: &Beyond, system: System) -> Vec<String> {
 }
 
 /// Wind and the way home, in words.
-fn home(beyond: &Beyond, (asked, streams): (bool, bool), system: System) -> Vec<String> {
+fn home(
+    beyond: &Beyond,
+    (asked, streams, wave): (bool, bool, Option<f64>),
+    system: System,
+) -> Vec<String> {
     let Some(way) = &beyond.way else {
         return vec!["This water names no wind in knots: say one in its conditions, and the way home is worked out.".to_owned()];
     };
@@ -225,6 +229,17 @@ fn home(beyond: &Beyond, (asked, streams): (bool, bool), system: System) -> Vec<
                 String::new()
             }
         ));
+    }
+    if let Some(bow) = beyond.range(Extra::BowFreeboard) {
+        let stands = told(Extra::BowFreeboard, bow.p50, system);
+        says.push(match wave {
+            // A crest stands half the wave's height over still water, and the bow dips as far.
+            Some(wave) if bow.p50 < wave => format!(
+                "Its bow stands {stands} over the water: waves of {} come over it, and the ride is wet.",
+                system.text(Dimension::Length, wave, 1)
+            ),
+            _ => format!("Its bow stands {stands} over the water."),
+        });
     }
     if !streams {
         says.push(format!(
@@ -309,6 +324,7 @@ pub(super) fn turn(afloat: &Afloat, system: System) -> Turn {
     let said = (
         brief.outing.distance.is_some(),
         brief.water.stream.is_some(),
+        brief.water.wave(),
     );
     let rose_of = handling::rose(a, DIRECTIONS);
     let flooding = beyond.flooding.as_ref();
@@ -338,7 +354,14 @@ pub(super) fn turn(afloat: &Afloat, system: System) -> Turn {
                 "Wind and the way home",
                 home(beyond, said, system),
                 "Guidance for a typical day: the local forecast, warnings and your own limits decide. An offshore wind takes you out.",
-                &[E::HomeWind, E::Out, E::Back, E::Drift],
+                &[
+                    E::HomeWind,
+                    E::Out,
+                    E::Back,
+                    E::Drift,
+                    E::BowFreeboard,
+                    E::BowVolume,
+                ],
             ),
             side(
                 "At anchor",
