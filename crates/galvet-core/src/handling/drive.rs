@@ -6,7 +6,8 @@
 
 use crate::base::GRAVITY;
 use crate::effort::efficiency;
-use crate::guide::{Guide, Guides};
+use crate::guide::Guide::{DiscFin, DiscMotor, DiscPaddle, DiscRotary};
+use crate::guide::Guides;
 use crate::hull::Propulsion;
 
 /// Speed and thrust at which a drive's efficiency is quoted, m/s and N (handbook,
@@ -28,10 +29,10 @@ impl Drive {
     #[must_use]
     pub fn of(propulsion: Propulsion, density: f64, guides: &Guides) -> Self {
         let area = guides[match propulsion {
-            Propulsion::Paddle => Guide::DiscPaddle,
-            Propulsion::RotaryPedal => Guide::DiscRotary,
-            Propulsion::FinPedal => Guide::DiscFin,
-            Propulsion::Motor => Guide::DiscMotor,
+            Propulsion::Paddle => DiscPaddle,
+            Propulsion::RotaryPedal => DiscRotary,
+            Propulsion::FinPedal => DiscFin,
+            Propulsion::Motor => DiscMotor,
         }];
         let ideal = Self {
             area,

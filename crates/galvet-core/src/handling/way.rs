@@ -6,6 +6,7 @@ use super::windage::{Drag, side_areas, side_areas_with};
 use crate::body::Shape;
 use crate::effort::{PowerCurve, Resistance};
 use crate::figures::{Absent, Assessment, Range, Setup, Shown, outlook};
+use crate::guide::Guide::{MotorCruise, PaddleLasting, PedalLasting};
 use crate::guide::{Guide, Guides};
 use crate::hull::Propulsion;
 use crate::load::Carriage;
@@ -83,9 +84,9 @@ pub struct WayHome {
 /// Effort kept up for hours, W.
 fn lasting(propulsion: Propulsion, guides: &Guides) -> f64 {
     guides[match propulsion {
-        Propulsion::Paddle => Guide::PaddleLasting,
-        Propulsion::RotaryPedal | Propulsion::FinPedal => Guide::PedalLasting,
-        Propulsion::Motor => Guide::MotorCruise,
+        Propulsion::Paddle => PaddleLasting,
+        Propulsion::RotaryPedal | Propulsion::FinPedal => PedalLasting,
+        Propulsion::Motor => MotorCruise,
     }]
 }
 
