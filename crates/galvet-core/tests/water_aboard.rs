@@ -392,3 +392,19 @@ fn plugs_and_valves_do_as_they_say_on_a_real_deck() {
     assert!(half.clear.unwrap() > 2.0 * a.clear.unwrap());
     assert!(half.stays > 0.03 && half.stays < 0.08, "{}", half.stays);
 }
+
+#[test]
+fn a_hull_that_does_not_rest_is_never_the_better_for_it() {
+    // A needle capsizes whoever sits in it: nothing is told of it, or the worst.
+    let needle = common::needle();
+    let a = common::assess(
+        &needle,
+        &common::asked(95.0, galvet_core::crew::Posture::Sits),
+        32,
+    );
+    let lost = a.share(|f| !f.is_rest());
+    assert!(lost > 0.3, "{lost}");
+    let flooding = galvet_core::aboard::flooding(&a);
+    let gm = flooding.and_then(|f| f.gm_zero);
+    assert!(gm.is_none_or(|r| r.p5 == 0.0), "{gm:?}");
+}

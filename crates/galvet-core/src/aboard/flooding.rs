@@ -29,6 +29,20 @@ pub struct Wet {
     pub rain: f64,
 }
 
+impl Wet {
+    /// What stands for a shape that does not rest: the worst there can be.
+    const LOST: Self = Self {
+        draining: None,
+        fills: Some(0.0),
+        loose: Loosened {
+            wet_floor: Some(0.0),
+            gm_zero: Some(0.0),
+            founders: Some(0.0),
+        },
+        rain: 0.0,
+    };
+}
+
 /// Water aboard over plausible shapes: a share where not all of them have it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Flooding {
@@ -131,7 +145,7 @@ pub fn scuppers_guessed(survey: &Survey) -> bool {
 }
 
 /// Seconds in which a deck full of water drains, of a few shapes spread over the possible
-/// ones; empty for what has no recess or where none rests.
+/// ones; empty for what has no recess.
 #[must_use]
 pub fn drain_times(assessment: &Assessment) -> Vec<Option<f64>> {
     /// Few, since a ranking may ask it of every hull.
@@ -144,7 +158,11 @@ pub fn drain_times(assessment: &Assessment) -> Vec<Option<f64>> {
         let shapes = [setup.posterior.shapes[i]];
         let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
         let case = afloat.case(Carriage::Seated);
-        if !case.upright.rests(0) || !afloat.body.has_recess() {
+        // What does not rest drains nothing.
+        if !case.upright.rests(0) {
+            return Some(None);
+        }
+        if !afloat.body.has_recess() {
             return None;
         }
         let load = (case.weight, setup.brief.water.density);
@@ -182,10 +200,10 @@ pub fn flooding(assessment: &Assessment) -> Option<Flooding> {
     let chosen: Vec<usize> = order.into_iter().step_by(stride).take(SHAPES).collect();
     let row = Guide::Discharge.row();
     let count = chosen.len();
-    let found: Vec<Wet> = chosen
+    let found: Vec<Option<Wet>> = chosen
         .par_iter()
         .enumerate()
-        .filter_map(|(k, &i)| {
+        .map(|(k, &i)| {
             // How freely a hole lets water through is as little known as how wide it is:
             // spread the other way, so that the two are not one.
             let share = (k as f64 * 0.618).fract();
@@ -200,9 +218,11 @@ pub fn flooding(assessment: &Assessment) -> Option<Flooding> {
             )
         })
         .collect();
-    if found.is_empty() {
+    if found.iter().all(Option::is_none) {
         return None;
     }
+    // No figure gets better by losing shapes.
+    let found: Vec<Wet> = found.into_iter().map(|w| w.unwrap_or(Wet::LOST)).collect();
     // One that never drains counts as the slowest, one that never fills as the slowest
     // to fill.
     let range = |f: &dyn Fn(&Wet) -> Option<f64>| {

@@ -1,6 +1,6 @@
 //! The scuppers of a hull as water meets them: those on record, or such as are usual.
 
-use super::drain::Inlet;
+use super::inlet::Inlet;
 use crate::body::{Form, Shape};
 use crate::hull::{Construction, FittingKind, Recess, ScupperState, Scuppers, Survey};
 

@@ -8,11 +8,13 @@
 mod drain;
 mod flooding;
 mod held;
+mod inlet;
 mod inlets;
 mod loose;
 
-pub use drain::{Deck, Draining, Filling, Inlet, hatch_volume};
+pub use drain::{Deck, Draining, Filling, hatch_volume};
 pub use flooding::{Flooding, Wet, drain_times, flooding, scuppers_guessed, wet};
 pub use held::{Fill, Held, Space, Vessel};
+pub use inlet::Inlet;
 pub use inlets::{Usual, inlets};
 pub use loose::{Loose, Loosened};

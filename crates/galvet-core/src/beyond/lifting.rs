@@ -28,22 +28,11 @@ fn handles(setup: &Setup) -> [f64; 2] {
     let fittings = setup.posterior.survey.fitout.fittings_now();
     let found = fittings.iter().filter(|f| f.kind == FittingKind::Handle);
     let places: Vec<f64> = found.map(|f| f.x - bow).collect();
-    let fore = places.iter().copied().filter(|&x| x < 0.25 * length);
-    let aft = places.iter().copied().filter(|&x| x > 0.75 * length);
-    [
-        fore.fold(f64::INFINITY, f64::min).min(0.25 * length),
-        aft.fold(f64::NEG_INFINITY, f64::max).max(0.75 * length),
-    ]
-    .map(|x| {
-        let kept = |x: &f64| places.iter().any(|p| (p - x).abs() < 1e-9);
-        Some(x).filter(kept)
-    })
-    .into_iter()
-    .zip([0.02, 0.98])
-    .map(|(x, share)| x.unwrap_or(share * length))
-    .collect::<Vec<_>>()
-    .try_into()
-    .unwrap_or([0.02 * length, 0.98 * length])
+    let near = |x: &&f64| **x < 0.25 * length;
+    let far = |x: &&f64| **x > 0.75 * length;
+    let fore = places.iter().filter(near).copied().reduce(f64::min);
+    let aft = places.iter().filter(far).copied().reduce(f64::max);
+    [fore.unwrap_or(0.02 * length), aft.unwrap_or(0.98 * length)]
 }
 
 /// What one shape takes.

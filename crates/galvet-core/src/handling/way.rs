@@ -208,17 +208,20 @@ pub fn way_home(assessment: &Assessment) -> Option<WayHome> {
     let order = assessment.evenly();
     let stride = (order.len() / SHAPES).max(1);
     let chosen: Vec<usize> = order.into_iter().step_by(stride).take(SHAPES).collect();
-    let came: Vec<OneWay> = chosen
+    // One that does not rest goes nowhere.
+    let all: Vec<Option<OneWay>> = chosen
         .par_iter()
-        .filter_map(|&i| {
+        .map(|&i| {
             let shape = setup.posterior.shapes[i];
             one_way(setup, shape, &bound, (propulsion, efforts))
         })
         .collect();
+    let came: Vec<&OneWay> = all.iter().flatten().collect();
     // One that does not get there counts as the slowest, one whom the stream alone stops
     // as stopped by the least wind.
     let each = |absent: Absent, f: &dyn Fn(&OneWay) -> [Option<f64>; 3]| {
-        let all = came.iter().flat_map(f).map(|v| Shown {
+        let each = all.iter().flat_map(|c| c.as_ref().map_or([None; 3], f));
+        let all = each.map(|v| Shown {
             value: v.unwrap_or(f64::NAN),
             weight: 1.0,
             absent,
