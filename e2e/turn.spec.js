@@ -20,7 +20,7 @@ test("a coast says what a wave and a rising wind do to a hull", async ({
   ).toBeVisible();
   await turn.getByText("Figures", { exact: true }).first().click();
   await expect(turn.locator("table").first()).toContainText(
-    "full deck clear after",
+    "headwind that stops it",
   );
   await expectAxeClean(page);
   await page.setViewportSize({ width: 390, height: 844 });
@@ -70,4 +70,124 @@ test("an open coast asks that a wave clears, and files say how long it takes", a
   expect(one.lift.drag_n).toBeGreaterThan(one.lift.cart_n);
   const asked = all.flatMap((hull) => hull.demands).map((demand) => demand.key);
   expect(asked).toContain("clears-wave");
+});
+
+test("a sit-inside goes down full of water, and with bulkheads stays up; a spray deck keeps waves out", async ({
+  page,
+  ownDemo,
+}) => {
+  const question = "water=coast&posture=sits&units=metric";
+  const hull = `${ownDemo}/hulls/ombrell-lisken-tour?${question}`;
+  const turn = page.locator("#turn");
+  await page.goto(hull);
+  await expect(turn).toContainText("goes down by the rim or an end");
+  await expect(turn).toContainText("no bulkhead, and no bag or foam");
+  await expect(page.locator("main")).toContainText(
+    "swamped it goes down or rolls",
+  );
+  // A wall at the feet and one behind the seat.
+  for (const x of ["1.5 m", "2.55 m"]) {
+    await page.goto(
+      `${ownDemo}/hulls/ombrell-lisken-tour/fittings?add=bulkhead&units=metric`,
+    );
+    await page.getByLabel("from the bow").fill(x);
+    await page.getByLabel("called", { exact: true }).fill(`wall at ${x}`);
+    await page.getByRole("button", { name: "Put it on" }).click();
+  }
+  await page.goto(hull);
+  await expect(turn).toContainText("On record: a bulkhead");
+  await expect(turn).toContainText(/it stays up, its rim \d+\scm over the/);
+  await expect(page.locator("main")).not.toContainText("swamped it goes down");
+  // Walls off again, a spray deck on the rig.
+  const undo = async () => {
+    await page.goto(`${ownDemo}/hulls/ombrell-lisken-tour/fittings`);
+    await page.getByRole("button", { name: /^Undo/ }).first().click();
+  };
+  await undo();
+  await undo();
+  await page.goto(hull);
+  await expect(turn).toContainText("no bulkhead");
+  await addToRig(page, ownDemo, "spray deck");
+  await page.goto(`${hull}&rig=light-and-quick`);
+  await expect(turn).toContainText("A spray deck keeps waves out");
+  await expect(page.locator("main")).not.toContainText("swamped it goes down");
+  await expectAxeClean(page);
+});
+
+/** Puts something off the shelf on the light rig. */
+async function addToRig(page, base, thing) {
+  const find = encodeURIComponent(thing);
+  await page.goto(`${base}/rigs/light-and-quick?find=${find}&units=metric`);
+  await page.locator(".rig-offers button").first().click();
+  await expect(
+    page.locator(".rig-line strong", { hasText: thing }).first(),
+  ).toBeVisible();
+}
+
+test("outriggers are bolted on, give lean room, say what they hang on, and come off", async ({
+  page,
+  ownDemo,
+}) => {
+  const question = "water=lake&posture=sits&rig=light-and-quick&units=metric";
+  const hull = `${ownDemo}/hulls/ombrell-lisken?${question}`;
+  const leans = async () => {
+    const answer = await page.request.get(
+      `${ownDemo}/ranking.json?${question}`,
+    );
+    const { ranked, ruled_out } = await answer.json();
+    const one = [...ranked, ...ruled_out].find(
+      (each) => each.hull === "ombrell-lisken",
+    );
+    return one.stability.lean_room_cm;
+  };
+  const before = await leans();
+  await page.goto(
+    `${ownDemo}/hulls/ombrell-lisken/changes?card=outriggers&units=metric`,
+  );
+  await page.getByLabel("its middle, from the bow").fill("2.0 m");
+  await page.getByLabel("weigh together").fill("4 kg");
+  await page.getByLabel("it is done already").check();
+  await page
+    .getByRole("button", { name: /^(Save|Add|Plan|Put)/ })
+    .last()
+    .click();
+  await page.goto(hull);
+  const turn = page.locator("#turn");
+  await expect(turn).toContainText(
+    /Largest brief lean .* with them, .* without/,
+  );
+  await expect(turn).toContainText("231\u00a0N");
+  await expect(page.locator("main")).toContainText("steadied by outriggers");
+  expect(await leans()).toBeGreaterThan(2 * before);
+  await expectAxeClean(page);
+  await page.goto(`${ownDemo}/hulls/ombrell-lisken/changes`);
+  await page.getByRole("button", { name: /^Undo/ }).first().click();
+  await page.goto(hull);
+  await expect(turn).not.toContainText("with them");
+  expect(await leans()).toBeCloseTo(before, 6);
+});
+
+test("a stringer towed costs speed, and what is asked of a day is what is worked out", async ({
+  page,
+  ownDemo,
+}) => {
+  const question = "water=lake&posture=sits&rig=light-and-quick&units=metric";
+  const hull = `${ownDemo}/hulls/fennick-dunmarrow?${question}`;
+  const turn = page.locator("#turn");
+  await page.goto(hull);
+  await expect(turn).not.toContainText("What is towed");
+  await expect(turn).toContainText("nobody said how far");
+  await addToRig(page, ownDemo, "stringer for fish");
+  await page.goto(`${hull}&distance=8km&dark=20:30&wind=16kn`);
+  await expect(turn).toContainText(/What is towed pulls with \d+\sN/);
+  await expect(turn).toContainText(/^.*4\.0\skm with 22\skm\/h/s);
+  await expect(turn).toContainText(/Dark at 20:30: turn back by 1[89]:\d\d/);
+  await expect(turn).toContainText(/With the drive up, or failed/);
+  // A column of it, and what must go backwards.
+  await page.goto(
+    `${ownDemo}/?${question}&reverse=must&order=turn-by&dark=20:30`,
+  );
+  await expect(page.locator("main")).toContainText("turn back by");
+  await expect(page.locator("main")).toContainText("must go backwards");
+  await expectAxeClean(page);
 });

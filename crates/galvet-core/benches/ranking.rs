@@ -9,9 +9,12 @@
 )]
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use galvet_core::aboard::flooding;
 use galvet_core::base::Keyed;
+use galvet_core::beyond::beyond;
 use galvet_core::figures::{Afloat, Assessment, Setup, outlook::outlook};
 use galvet_core::float::Accuracy;
+use galvet_core::handling::way_home;
 use galvet_core::hull::{BottomShape, Construction, Measure, Survey};
 use galvet_core::plausible::{LANES, Posterior};
 use galvet_core::portrait::portrait;
@@ -111,11 +114,41 @@ fn ranking(c: &mut Criterion) {
 
 fn effort(c: &mut Criterion) {
     let hulls = fleet(8);
-    let assessment = common::assess(&hulls[3], &asked(88.0), 128);
+    let mut windy = (*asked(88.0)).clone();
+    windy.water.conditions = "waves to 0.15 m, wind to 12 kn".into();
+    let assessment = common::assess(&hulls[3], &windy, 128);
     let mut group = c.benchmark_group("effort");
     group.sample_size(10);
+    // What it does when the day turns: all of it, and its parts.
+    let outing = assessment.setup.brief.outing;
+    group.bench_function("a day that turns, one hull", |b| {
+        b.iter(|| {
+            let flooding = flooding(black_box(&assessment)).map(Arc::new);
+            beyond(&assessment, &outing, flooding)
+        });
+    });
+    let many: Vec<_> = fleet(100)
+        .iter()
+        .map(|hull| common::assess(hull, &windy, 128))
+        .collect();
+    group.bench_function("a day that turns, 100 hulls", |b| {
+        use rayon::prelude::*;
+        b.iter(|| {
+            let all = many.par_iter().map(|a| {
+                let flooding = flooding(a).map(Arc::new);
+                beyond(a, &outing, flooding)
+            });
+            all.collect::<Vec<_>>()
+        });
+    });
+    group.bench_function("water aboard, one hull", |b| {
+        b.iter(|| flooding(black_box(&assessment)));
+    });
+    group.bench_function("way home, one hull", |b| {
+        b.iter(|| way_home(black_box(&assessment), &outing));
+    });
     group.bench_function("Michell curve, 8 shapes", |b| {
-        b.iter(|| outlook(black_box(&assessment)));
+        b.iter(|| outlook(black_box(&assessment), &assessment.setup.brief.outing));
     });
     group.finish();
 }

@@ -119,6 +119,8 @@ pub struct LoadPlan {
     seat: usize,
     /// Risers and cushions under the angler, m.
     raised: f64,
+    /// Whether who stands does so on the seat.
+    on_the_seat: bool,
     seated_centre: f64,
     standing_centre: f64,
     sitting_height: f64,
@@ -176,6 +178,7 @@ impl LoadPlan {
             seat_x: bow + place.unwrap_or(guides[Guide::SeatPlace]) * length,
             seat: usize::from(seat == SeatHeight::High),
             raised: 0.0,
+            on_the_seat: false,
             seated_centre: guides[Guide::SeatedCentre],
             standing_centre: guides[Guide::StandingCentre],
             sitting_height: guides[Guide::SittingHeight],
@@ -219,6 +222,13 @@ impl LoadPlan {
     #[must_use]
     pub fn raised(mut self, by: f64) -> Self {
         self.raised += by;
+        self
+    }
+
+    /// The same with who stands standing on the seat.
+    #[must_use]
+    pub fn standing_on_the_seat(mut self) -> Self {
+        self.on_the_seat = true;
         self
     }
 
@@ -296,6 +306,7 @@ impl LoadPlan {
     pub fn crew_place(&self, carriage: Carriage) -> f64 {
         match carriage {
             Carriage::Seated => self.seat_x,
+            Carriage::AtTheFeet if self.on_the_seat => self.seat_x,
             Carriage::AtTheFeet => self.seat_x - self.stands_forward,
         }
     }
@@ -306,6 +317,9 @@ impl LoadPlan {
     pub fn highest(&self, carriage: Carriage, shape: &Shape) -> f64 {
         let head = match carriage {
             Carriage::Seated => self.seat_height(shape) + self.sitting_height * self.crew.stature(),
+            Carriage::AtTheFeet if self.on_the_seat => {
+                self.seat_height(shape) + self.crew.stature()
+            }
             Carriage::AtTheFeet => self.crew.stature(),
         };
         let kit = self.layout.stowed.iter().map(crate::stow::Stowed::top);
@@ -320,6 +334,7 @@ impl LoadPlan {
                 self.raised + self.seated_centre * self.crew.stature(),
                 self.seated_radius,
             ),
+            Carriage::AtTheFeet if self.on_the_seat => (Rests::Seat(self.seat), self.raised, 0.0),
             Carriage::AtTheFeet => (Rests::Floor, 0.0, 0.0),
         };
         Placed {

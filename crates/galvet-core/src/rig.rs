@@ -1,7 +1,7 @@
 //! The rig: what is to be carried, belonging to no hull.
 
 use crate::base::{Bounds, Dimension, Keyed, OutOfRange, words};
-use crate::gear::{Category, Chemistry, Gear};
+use crate::gear::{Category, Chemistry, Gear, OnWater};
 use crate::guide::Guides;
 use crate::power::usable_share;
 use std::sync::Arc;
@@ -283,6 +283,22 @@ impl Rig {
             f64::from(l.count) * l.energy * share
         };
         3600.0 * self.lines.iter().map(usable).sum::<f64>()
+    }
+
+    /// What all its things come to together, as `of` tells it of one: drag areas, m².
+    #[must_use]
+    pub fn dragged(&self, of: impl Fn(&OnWater) -> Option<f64>) -> f64 {
+        let one = |l: &RigLine| {
+            let thing = l.thing.as_ref()?;
+            Some(f64::from(l.count) * of(&thing.on_water)?)
+        };
+        self.lines.iter().filter_map(one).sum()
+    }
+
+    /// Water all its pumps move, litres a minute.
+    #[must_use]
+    pub fn pumps(&self) -> f64 {
+        self.dragged(|does| does.pumps)
     }
 
     /// Mass of the water, ice and fish in it, kg.

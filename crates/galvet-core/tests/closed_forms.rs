@@ -1,6 +1,6 @@
 //! Bodies whose hydrostatics have a closed form.
 
-mod common;
+use crate::common;
 
 use approx::assert_relative_eq;
 use common::{FRESH, body_from, box_body, float, weight};

@@ -3,8 +3,8 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
-mod stow_hull;
+use crate::common;
+use crate::stow_hull;
 
 use approx::assert_relative_eq;
 use common::{brief, ranking, rig as line_rig};

@@ -6,7 +6,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::families::{Truth, cases};
 use galvet_core::figures::Quantity as Q;

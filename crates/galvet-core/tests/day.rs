@@ -2,8 +2,8 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
-mod stow_hull;
+use crate::common;
+use crate::stow_hull;
 
 use common::{assess, box_hull, brief};
 use galvet_core::crew::Posture;

@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{assess, brief, ranking, rig, survey};
 use galvet_core::base::System;

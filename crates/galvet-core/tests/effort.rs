@@ -1,6 +1,6 @@
 //! Effort of the sanity table's bodies against the handbook's values.
 
-mod common;
+use crate::common;
 
 use common::{float, guides, prototype_shape, weight};
 use galvet_core::body::{Form, Frame, Shape, draw};

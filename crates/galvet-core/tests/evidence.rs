@@ -2,7 +2,7 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{assess, brief, ranking, rig, survey};
 use galvet_core::advise::measure_next::{for_hull, for_shortlist};

@@ -2,7 +2,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::families::cases;
 use common::{asked, ranking, rig, survey};

@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use approx::assert_relative_eq;
 use common::{box_hull, brief, rig, survey};

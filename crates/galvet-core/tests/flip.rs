@@ -1,7 +1,7 @@
 //! What would change the winner, against rankings made by hand and verified by
 //! ranking anew.
 
-mod common;
+use crate::common;
 
 use common::{brief, ranking, rig, survey};
 use galvet_core::advise::flip::{Change, flips, heavier, other_seat};

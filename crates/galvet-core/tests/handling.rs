@@ -1,7 +1,7 @@
 //! Side areas, drift and helm, against boxes by hand.
 
-mod common;
-mod stow_hull;
+use crate::common;
+use crate::stow_hull;
 
 use common::{assess, box_hull, brief, rig};
 use galvet_core::guide::Guides;

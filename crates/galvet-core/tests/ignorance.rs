@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::families::{Truth, cases};
 use common::{asked, assess, brief, leaflet, points, ranking, rig};

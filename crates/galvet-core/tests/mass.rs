@@ -2,7 +2,7 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::families::{Dice, cases};
 use common::{assess, brief, survey};

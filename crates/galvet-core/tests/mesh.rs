@@ -2,7 +2,7 @@
 //! mesh, cut by the water plane triangle by triangle. Shares no code with the
 //! section integration.
 
-mod common;
+use crate::common;
 
 use common::body_from;
 use galvet_core::base::Lanes;

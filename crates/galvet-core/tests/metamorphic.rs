@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::families::{Dice, Truth, cases};
 use common::{assess, brief, points, ranking, rig};

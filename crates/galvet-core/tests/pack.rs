@@ -1,7 +1,6 @@
 //! Packing a floor against brute force: every place on a grid tried.
 
-mod common;
-mod stow_hull;
+use crate::stow_hull;
 
 use galvet_core::stow::{Packed, Piece, Rect, Room, pack};
 use stow_hull::{Dice, by_force};

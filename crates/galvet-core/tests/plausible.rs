@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{assess, brief, guides, posterior, ranking, rig, survey};
 use galvet_core::base::Keyed;
@@ -362,7 +362,7 @@ fn check_answer(a: &Assessment) -> Result<(), TestCaseError> {
 }
 
 /// 400 cases from a recorded seed; more, from that seed on, with
-/// `GALVET_CASES=100000 cargo test --release -p galvet-core --test plausible any_record`.
+/// `GALVET_CASES=100000 cargo test --release -p galvet-core --test all any_record`.
 fn cases() -> ProptestConfig {
     let asked = std::env::var("GALVET_CASES").ok();
     ProptestConfig {

@@ -1,6 +1,6 @@
 //! What is drawn is what was reckoned.
 
-mod common;
+use crate::common;
 
 use common::{assess, box_hull, brief, rig, survey};
 use galvet_core::figures::Quantity;

@@ -2,7 +2,7 @@
 
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{FRESH, float, gz, weight};
 use galvet_core::base::{Keyed, Lanes};

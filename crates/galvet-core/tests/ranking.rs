@@ -1,6 +1,6 @@
 //! Ranking: what a person would expect of the order, whatever the numbers.
 
-mod common;
+use crate::common;
 
 use common::{assess, brief, one_of_many, ranking, rig};
 use galvet_core::base::System;

@@ -1,7 +1,7 @@
 //! Chapter 4 by its rules: points that only rise, edges that are exact, shares that
 //! sum to one, sentences that say what the figures say.
 
-mod common;
+use crate::common;
 
 use common::{brief, guides, one_of_many, ranking, rig};
 use galvet_core::base::System;

@@ -3,8 +3,8 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
-mod stow_hull;
+use crate::common;
+use crate::stow_hull;
 
 use common::{asked, assess, brief, posterior};
 use galvet_core::base::System;

@@ -2,15 +2,17 @@
 //! estimated bodies, met within a tenth.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
+use approx::assert_relative_eq;
 use common::prototype::{Row, setup, table};
 use galvet_core::body::Shape;
-use galvet_core::figures::{Afloat, Quantity};
+use galvet_core::figures::{Afloat, Quantity, Setup};
 use galvet_core::float::Accuracy;
 use galvet_core::handling::{Bound, Weather, drift, helm, one_way, side_areas};
-use galvet_core::hull::{Measure, Propulsion, Reading, Source};
+use galvet_core::hull::{Fitting, FittingKind, Measure, Propulsion, Reading, Source};
 use galvet_core::load::Carriage;
+use galvet_core::rig::RigLine;
 
 #[test]
 fn estimated_bodies_meet_the_sanity_table() {
@@ -141,4 +143,63 @@ fn in_wind_and_stream_bodies_do_as_the_handbook_says() {
             near(row.name, names[q], got, want, slack, within);
         }
     }
+}
+
+#[test]
+fn floats_on_arms_give_what_the_handbook_says() {
+    // Chapter 10: two floats (0.75 × 0.20 m, y ± 0.75, 0.65 L, underside 3 cm over the
+    // water, 1.8 kg each) on the second body.
+    let [_, mut row, ..] = table();
+    let length = 2.90;
+    row.brief.rig.lines.push(RigLine {
+        place: 0.65,
+        height: 0.20,
+        ..RigLine::plain("arms and floats", 3.6)
+    });
+    let bare = setup(&row);
+    row.survey.fitout.fittings.push(Fitting {
+        name: "outriggers".into(),
+        kind: FittingKind::Outriggers {
+            length: 0.75,
+            diameter: 0.20,
+            reach: 0.75,
+            clear: 0.03,
+        },
+        x: 0.65 * length,
+        y: 0.0,
+        z: None,
+        mount: String::new(),
+        source: Source::Tape,
+    });
+    let with = setup(&row);
+    let shape = [Shape {
+        recess_breadth: 0.76,
+        ..row.shape
+    }];
+    let figures = |setup: &Setup| {
+        let afloat = Afloat::new(setup, &shape, Accuracy::FINE);
+        let [(values, fate)] = afloat.figures();
+        assert!(fate.is_rest(), "{fate:?}");
+        let case = afloat.case(Carriage::Seated);
+        let five = 5f64.to_radians();
+        let arm = afloat.arms(&case, &[five])[0].gz.0[0];
+        let get = |q| values.get(q).unwrap();
+        [
+            get(Quantity::Gm),
+            arm / five.sin(),
+            get(Quantity::StandingSupport),
+            get(Quantity::LeanRoom),
+        ]
+    };
+    let (before, after) = (figures(&bare), figures(&with));
+    println!("{before:?} {after:?}");
+    // Clear of the water they add nothing at first.
+    assert_relative_eq!(before[0], after[0], epsilon = 1e-6);
+    assert_relative_eq!(after[0], 0.097, epsilon = 0.01);
+    assert_relative_eq!(before[1], 0.10, epsilon = 0.01);
+    assert_relative_eq!(after[1], 0.30, epsilon = 0.025);
+    assert_relative_eq!(before[2], 0.48, epsilon = 0.03);
+    assert_relative_eq!(after[2], 0.68, epsilon = 0.05);
+    assert_relative_eq!(before[3], 0.035, epsilon = 0.006);
+    assert_relative_eq!(after[3], 0.25, epsilon = 0.025);
 }

@@ -1,7 +1,7 @@
 //! Scuppers open, plugged, one-way and mixed on one hull.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{assess, brief, float, gz, prototype_shape, rig, tunnel, weight};
 use galvet_core::body::{Body, draw};

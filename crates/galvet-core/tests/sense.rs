@@ -1,7 +1,7 @@
 //! Sense checks: what an expert would ask about on reading the sheet.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::survey;
 use galvet_core::hull::{

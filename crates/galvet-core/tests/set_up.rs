@@ -2,7 +2,7 @@
 //! by one, the seat that is used.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{assess, box_hull, posterior, rig, survey};
 use galvet_core::figures::Quantity;

@@ -1,7 +1,7 @@
 //! The stowing engine against brute force and hand-worked cases.
 
-mod common;
-mod stow_hull;
+use crate::common;
+use crate::stow_hull;
 
 use common::survey;
 use galvet_core::crew::{Hand, Posture};

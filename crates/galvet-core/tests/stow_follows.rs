@@ -1,7 +1,6 @@
 //! What follows from a layout: moments, legs, modes, and who comes along.
 
-mod common;
-mod stow_hull;
+use crate::stow_hull;
 
 use galvet_core::crew::{Crew, Posture};
 use galvet_core::gear::{Brings, Category, Fixing, Strain};

@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{asked, assess, box_hull, needle, ranking, rig, survey};
 use galvet_core::base::System;

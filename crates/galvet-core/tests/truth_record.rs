@@ -3,7 +3,7 @@
 
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{asked, assess, guides, needle, posterior, ranking, survey};
 use galvet_core::crew::Posture;

@@ -66,3 +66,33 @@ proptest! {
         }
     }
 }
+
+#[test]
+fn hours_of_the_day_are_read_as_on_a_clock_and_shown_so() {
+    let dark = Bounds::new("dark", Dimension::Clock, 12.0, 24.0);
+    let read = |text: &str| dark.parse(text, Bare::SI);
+    for (typed, hours) in [
+        ("20:30", 20.5),
+        ("20.5", 20.5),
+        ("20", 20.0),
+        ("8:30 pm", 20.5),
+        ("8pm", 20.0),
+        ("20h30", 20.5),
+        ("12 pm", 12.0),
+    ] {
+        assert_eq!(read(typed).unwrap(), hours, "{typed}");
+    }
+    for refused in [
+        "25:00", "20:75", "13 pm", "8 am", "soon", "20:", ":30", "-3",
+    ] {
+        let hours = read(refused);
+        assert!(hours.is_err() || refused == "20:", "{refused}: {hours:?}");
+    }
+    let shown = |hours| System::Metric.text(Dimension::Clock, hours, 0);
+    assert_eq!(
+        [shown(17.083_33), shown(23.999), shown(-1.0)],
+        ["17:05", "00:00", "23:00"]
+    );
+    // What is shown is read back.
+    assert_eq!(read(&shown(19.75)).unwrap(), 19.75);
+}

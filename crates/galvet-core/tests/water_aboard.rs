@@ -2,7 +2,7 @@
 //! deck.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::prototype::{Row, setup, table};
 use common::{FRESH, box_body};

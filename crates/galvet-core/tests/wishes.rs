@@ -1,8 +1,8 @@
 //! What is asked beside floating well: exact at its boundary, and told by how much.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
-mod stow_hull;
+use crate::common;
+use crate::stow_hull;
 
 use common::{assess, brief, ranking, rig as line_rig};
 use galvet_core::base::System;

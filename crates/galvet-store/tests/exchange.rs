@@ -1,7 +1,7 @@
 //! Records out and in again: CSV, JSON, and what a spreadsheet makes of a table.
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{catalogue, demo, rich};
 use galvet_core::base::Keyed;

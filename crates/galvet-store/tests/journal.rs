@@ -1,7 +1,7 @@
 //! The journal: undo, redo, history, trash, and two writers at once.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::filled;
 use diesel::connection::SimpleConnection;

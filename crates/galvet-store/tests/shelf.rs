@@ -1,7 +1,7 @@
 //! Zones, fittings, modifications, configurations; the shelf and what refers to it.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{catalogue, demo, filled, first_rigs, first_shelf, fitout, fixture};
 use diesel::connection::SimpleConnection;

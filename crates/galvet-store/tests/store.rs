@@ -1,7 +1,7 @@
 //! The database: what goes in comes out, whole or not at all.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{catalogue, demo, filled, first_rigs, first_shelf, fixture, rich};
 use galvet_core::hull::Measure;

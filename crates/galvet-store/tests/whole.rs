@@ -2,7 +2,7 @@
 //! changed, and names and days that are none are told where they stand.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::filled;
 use diesel::connection::SimpleConnection;

@@ -2,8 +2,7 @@
 //! place.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet_store::{Kind, Record};
@@ -104,7 +103,7 @@ fn a_thing_is_weighed_in_on_the_scale_that_swings() {
 fn the_shelf_goes_out_as_a_table_and_comes_back_changed() {
     let desk = Desk::demo();
     let table = desk.page("/kit.csv");
-    assert_eq!(table.lines().count(), 93);
+    assert_eq!(table.lines().count(), 95);
     let import = |text: &str, action: &str| {
         let body = format!(
             "--B\r\nContent-Disposition: form-data; name=\"text\"\r\n\r\n{text}\r\n--B\r\n\

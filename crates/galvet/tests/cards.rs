@@ -1,8 +1,7 @@
 //! Changes made from a card, a figure in the wrong unit, the parts for whoever builds.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use rocket::http::{ContentType, Status};

@@ -2,8 +2,7 @@
 //! what a day out asks; trials, saved questions, the first steps.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet::demo_data;

@@ -1,8 +1,7 @@
 //! The columns beside the points: row, derivation, JSON and CSV tell one thing.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet_core::base::{Dimension, System};

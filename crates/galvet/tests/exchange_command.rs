@@ -1,7 +1,7 @@
 //! `galvet import` and `galvet export`: files in and out of a data directory.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{Server, run};
 use std::fs;

@@ -1,7 +1,7 @@
 //! `galvet float` on bodies whose answers are known.
 #![allow(clippy::unwrap_used, clippy::expect_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::run;
 use serde_json::Value;

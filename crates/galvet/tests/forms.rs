@@ -3,8 +3,7 @@
 //! that one added later is among them.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet::demo_data;

@@ -1,8 +1,7 @@
 //! Files looked over, put right and taken in: the page in process.
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet_core::base::Keyed;

@@ -2,8 +2,7 @@
 //! presentations.
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet::{demo_data, question};

@@ -1,8 +1,7 @@
 //! Photos of a hull, in process: added, measured in, deleted and taken back, out and in again.
 #![allow(clippy::unwrap_used, clippy::panic, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet_core::hull::{Measure, Source};

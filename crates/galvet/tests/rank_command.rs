@@ -2,7 +2,7 @@
 
 #![allow(clippy::unwrap_used, clippy::expect_used, reason = "tests")]
 
-mod common;
+use crate::common;
 
 use common::{ranked, root, run};
 use serde_json::Value;

@@ -2,8 +2,7 @@
 //! gives the thing its place.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use rocket::http::{ContentType, Status};

@@ -2,8 +2,7 @@
 //! they both change is said, and nothing is lost.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet_core::base::Keyed;

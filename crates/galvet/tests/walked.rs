@@ -2,8 +2,7 @@
 //! hulls side by side.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet::web::{Settings, build};

@@ -2,8 +2,7 @@
 //! never with an error of the inside.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-#[path = "common/desk.rs"]
-mod desk;
+use crate::desk;
 
 use desk::Desk;
 use galvet::demo_data;

@@ -58,7 +58,7 @@ const CLEAR: f64 = 0.005;
 /// Heel to which the stiffness is taken, rad.
 const SECANT: f64 = 5.0 * PI / 180.0;
 /// Share of the water that leaves in one step.
-const SHARE: f64 = 0.1;
+const SHARE: f64 = 0.14;
 /// Steps at most, and the longest a deck is watched, s.
 const STEPS: usize = 400;
 const LONGEST: f64 = 3_600.0;

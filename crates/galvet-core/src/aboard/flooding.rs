@@ -1,9 +1,10 @@
 //! Water aboard of a hull under a question, over its possible shapes.
 
+use super::course::{swamped, with_loose};
 use super::drain::{Deck, Draining};
-use super::held::Space;
 use super::inlets::{Usual, inlets};
-use super::loose::{Loose, Loosened};
+use super::loose::Loosened;
+use super::room::Shut;
 use crate::body::{Body, Outline, Shape};
 use crate::figures::{Absent, Afloat, Assessment, Quantity, Range, Setup, Shown};
 use crate::float::Accuracy;
@@ -14,7 +15,7 @@ use rayon::prelude::*;
 use std::borrow::Cow;
 
 /// Shapes it is taken over: each is filled, drained and leaned anew.
-const SHAPES: usize = 7;
+const SHAPES: usize = 5;
 
 /// What one shape does with water aboard; volumes in m³, times in s.
 #[derive(Debug, Clone, PartialEq)]
@@ -85,28 +86,8 @@ pub fn wet(setup: &Setup, shape: &Shape, usual: Usual, discharge: f64) -> Option
     let body: &Body<1> = &afloat.body;
     let load = (case.weight, setup.brief.water.density);
     let survey = &setup.posterior.survey;
-    let solid = body.outline(Flooded::ALL);
-    let loose = |displaces, space: Space<'_>, floor| {
-        Loose::new((body, displaces), space, load, floor).limits()
-    };
-    let open = body.outline(setup.open);
-    let loose = match survey.construction {
-        Construction::SitInside => {
-            let within = Space {
-                within: &body.sealed,
-                without: None,
-            };
-            loose(&body.sealed, within, false)?
-        }
-        construction => {
-            let within = Space {
-                within: &solid,
-                without: None,
-            };
-            let floor = construction == Construction::Board || setup.open.cockpit;
-            loose(&open, within, floor)?
-        }
-    };
+    let shut = Shut::of(setup, body);
+    let loose = with_loose(setup, (body, load), &shut, |loose| loose.limits())?;
     if !body.has_recess() || survey.construction != Construction::SitOnTop {
         return Some(Wet {
             draining: None,
@@ -134,6 +115,50 @@ pub fn wet(setup: &Setup, shape: &Shape, usual: Usual, discharge: f64) -> Option
         loose,
         rain: 0.010 * deck.plan_area(),
     })
+}
+
+/// How one shape drains from brim-full; `None` for what has no recess, or does not float
+/// with it full.
+fn drained(setup: &Setup, shape: &Shape, usual: Usual) -> Option<Draining> {
+    let shapes = [*shape];
+    let afloat = Afloat::new(setup, &shapes, Accuracy::SAMPLE);
+    let case = afloat.case(Carriage::Seated);
+    let (body, survey) = (&*afloat.body, &setup.posterior.survey);
+    if !case.upright.rests(0) || !body.has_recess() {
+        return None;
+    }
+    if survey.construction != Construction::SitOnTop {
+        return None;
+    }
+    let apart = apart(body);
+    let apart = apart.as_ref().map(|[a, b]| [&**a, &**b]);
+    let load = (case.weight, setup.brief.water.density);
+    let form = (&setup.posterior.form, shape);
+    let all = inlets(survey, form, setup.brief.scuppers, usual);
+    let deck = Deck::new(body, apart, load, &all, setup.guides());
+    deck.drain(setup.guides()[Guide::TenderGm])
+}
+
+/// Share of a few shapes, spread over the possible ones, that stay up and steady enough to
+/// be bailed with the cockpit full to its rim. Of a hull one sits in; of any other 1.
+#[must_use]
+pub fn stays_up_swamped(assessment: &Assessment) -> f64 {
+    /// Few, since a ranking may ask it of every hull.
+    const FEW: usize = 3;
+    let setup = &assessment.setup;
+    if setup.posterior.survey.construction != Construction::SitInside {
+        return 1.0;
+    }
+    let order = assessment.evenly();
+    let stride = (order.len() / FEW).max(1);
+    let chosen = order.into_iter().skip(stride / 2).step_by(stride).take(FEW);
+    let chosen: Vec<usize> = chosen.collect();
+    let stays = |i: &usize| {
+        let swamped = swamped(setup, &setup.posterior.shapes[*i]);
+        swamped.is_some_and(|s| s.gm > 0.0 && s.rim > 0.0)
+    };
+    let up = chosen.iter().filter(|i| stays(i)).count();
+    up as f64 / chosen.len().max(1) as f64
 }
 
 /// Whether nobody noted a hull's scuppers.
@@ -235,13 +260,7 @@ pub fn flooding(assessment: &Assessment) -> Option<Flooding> {
     };
     let draining =
         |f: fn(&Draining) -> Option<f64>| range(&move |w: &Wet| w.draining.as_ref().and_then(f));
-    let middle = wet(
-        setup,
-        &assessment.middle,
-        Usual::MIDDLE,
-        guides[Guide::Discharge],
-    );
-    let middle = middle.and_then(|w| w.draining);
+    let middle = drained(setup, &assessment.middle, Usual::MIDDLE);
     Some(Flooding {
         marks: middle.as_ref().map_or([None; 2], |d| [d.tender, d.clear]),
         course: middle.map_or_else(Vec::new, |d| d.course),

@@ -3,7 +3,7 @@
 
 use crate::base::Lanes;
 use crate::body::{Body, Outline};
-use crate::float::{Attitude, Immersion, Weight, immerse};
+use crate::float::{Attitude, Immersion, Weight, immerse, immerse_hull};
 
 /// Volume and moments up to a plane: as [`Immersion`], of one lane.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -55,9 +55,9 @@ pub struct Space<'a> {
 impl Space<'_> {
     /// What of it lies under a plane.
     pub(super) fn below(&self, body: &Body<1>, at: &Attitude<1>) -> Part {
-        let whole = Part::of(&immerse(body, self.within, at));
+        let whole = Part::of(&immerse_hull(body, self.within, at));
         match self.without {
-            Some(solid) => whole.less(Part::of(&immerse(body, solid, at))),
+            Some(solid) => whole.less(Part::of(&immerse_hull(body, solid, at))),
             None => whole,
         }
     }
@@ -130,8 +130,11 @@ impl Held {
 const STEEPEST: f64 = 0.3;
 /// First step of the search over trim, and how it grows.
 const MARCH: (f64, f64) = (0.004, 1.5);
-/// Residual volume allowed, m³: a tenth of a millilitre.
-const CLOSE: f64 = 1e-7;
+/// Residual volume allowed, m³: a millilitre.
+const CLOSE: f64 = 1e-6;
+/// Residual moment allowed, of the load times the length: trim to a few thousandths of a
+/// degree.
+const LEVEL: f64 = 3e-6;
 
 /// Root of a function that rises from below zero to above it, by Newton's method kept
 /// within its bracket; `f` gives value and slope, and what it found on the way.
@@ -347,7 +350,7 @@ impl Trimming<'_> {
         /// A hair's slope, to see which way a balance tips.
         const HAIR: f64 = 1e-4;
         let load = self.vessel.weight.mass.0[0] / self.vessel.density;
-        let close = 2e-7 * load * self.vessel.body.length;
+        let close = LEVEL * load * self.vessel.body.length;
         let (held, left) = self.at(start, &mut guess)?;
         let mut from = (start, left);
         let ahead = if left.abs() <= close {

@@ -55,6 +55,7 @@ impl Bounds {
             Dimension::Distance => parse_distance(text, bare),
             Dimension::Money => parse_money(text).map(|n| (n, 1.0)),
             Dimension::Speed => parse_speed(text, bare),
+            Dimension::Clock => parse_clock(text).map(|n| (n, 1.0)),
             Dimension::Volume => parse_by(text, &[("l", 1e-3), ("gal", GALLON), ("", 1e-3)]),
             Dimension::Force => parse_by(text, &[("n", 1.0), ("lbf", POUND * GRAVITY), ("", 1.0)]),
             Dimension::Time => {
@@ -244,11 +245,44 @@ fn parse_plain(text: &str, sign: &str) -> Result<f64, QuantityError> {
     let (number, unit) = split_unit(text);
     let scale = match unit {
         "" | "°" => 1.0,
-        unit if unit == sign => 1.0,
         "%" => 0.01,
+        unit if unit == sign => 1.0,
         _ => return Err(refuse(text, PLAIN_EXAMPLE)),
     };
     Ok(decimal(number, text, PLAIN_EXAMPLE)? * scale)
+}
+
+/// What is accepted as an hour of the day.
+const CLOCK_EXAMPLE: &str = "20:30 or 8:30 pm";
+
+/// An hour of the day: `20:30`, `20.5`, `8 pm`.
+fn parse_clock(text: &str) -> Result<f64, QuantityError> {
+    let said = text.trim().to_lowercase();
+    let (said, noon) = match (said.strip_suffix("pm"), said.strip_suffix("am")) {
+        (Some(rest), _) => (rest.trim(), 12.0),
+        (None, Some(rest)) => (rest.trim(), 0.0),
+        (None, None) => (said.trim(), f64::NAN),
+    };
+    let hours = match said.split_once([':', 'h']) {
+        Some((hours, minutes)) => {
+            let minutes = match minutes.trim() {
+                "" => 0.0,
+                typed => decimal(typed, text, CLOCK_EXAMPLE)?,
+            };
+            if !(0.0..60.0).contains(&minutes) {
+                return Err(refuse(text, CLOCK_EXAMPLE));
+            }
+            decimal(hours, text, CLOCK_EXAMPLE)? + minutes / 60.0
+        }
+        None => decimal(said, text, CLOCK_EXAMPLE)?,
+    };
+    if noon.is_nan() {
+        return Ok(hours);
+    }
+    if !(1.0..13.0).contains(&hours) {
+        return Err(refuse(text, CLOCK_EXAMPLE));
+    }
+    Ok(hours % 12.0 + noon)
 }
 
 /// A price, its currency's sign or letters before or behind it left aside.

@@ -54,6 +54,10 @@ pub enum Dimension {
     Volume,
     /// Forces in newtons, or pounds of force.
     Force,
+    /// Hours of the day, read as on a clock.
+    Clock,
+    /// Shares of a whole, read in per cent.
+    Share,
     /// Money in the shop's own currency.
     Money,
     /// Bare numbers.
@@ -95,7 +99,8 @@ impl System {
             (Dimension::Volume, Self::Imperial) => "gal",
             (Dimension::Force, Self::Metric) => "N",
             (Dimension::Force, Self::Imperial) => "lbf",
-            (Dimension::Money | Dimension::Ratio, _) => "",
+            (Dimension::Share, _) => "%",
+            (Dimension::Clock | Dimension::Money | Dimension::Ratio, _) => "",
         }
     }
 
@@ -115,6 +120,7 @@ impl System {
             (Dimension::Volume, Self::Metric) => si * 1000.0,
             (Dimension::Volume, Self::Imperial) => si / GALLON,
             (Dimension::Force, Self::Imperial) => si / (POUND * super::GRAVITY),
+            (Dimension::Share, _) => si * 100.0,
             _ => si,
         }
     }
@@ -148,6 +154,7 @@ impl System {
     pub fn text(self, dimension: Dimension, si: f64, metric_decimals: usize) -> String {
         let number = self.number(dimension, si, metric_decimals);
         match (dimension, self) {
+            (Dimension::Clock, _) => on_the_clock(si),
             (Dimension::Length, Self::Imperial) => feet_and_inches(si),
             (Dimension::Angle, _) => format!("{number}°"),
             _ => match self.unit(dimension) {
@@ -156,6 +163,13 @@ impl System {
             },
         }
     }
+}
+
+/// An hour of the day as a clock shows it, to the minute: `17:05`. What lies before midnight
+/// is of the day before.
+fn on_the_clock(hours: f64) -> String {
+    let minutes = (60.0 * hours).round().rem_euclid(24.0 * 60.0);
+    format!("{:02.0}:{:02.0}", (minutes / 60.0).floor(), minutes % 60.0)
 }
 
 /// A length as feet and inches to the half inch, `12′ 4½″`.

@@ -2,10 +2,13 @@
 //! label, its meaning and which way it is better.
 
 use super::lifting::lifting;
-use crate::aboard::{Flooding, flooding};
+use crate::aboard::Flooding;
 use crate::base::{Dimension, words};
 use crate::figures::{Absent, Assessment, Better, Range, Shown};
-use crate::handling::{Bow, WayHome, bow, way_home, windage};
+use crate::guide::Guide;
+use crate::handling::{Bow, WayHome, bow, drift_socked, tow, way_home, windage};
+use crate::question::Outing;
+use std::sync::Arc;
 
 /// Which part of the day a figure belongs to; its name in files.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -121,6 +124,27 @@ extras! {
     /// Force on the anchor.
     Hold = Wind, "hold_n", "pull on the anchor", Force, 0, 1.0, Lower, "no wind named",
         "what an anchor, pole or drift sock has to hold, bow or stern to wind and stream; gear for twice that";
+    /// Effort to stay in place.
+    HoldWatts = Wind, "hold_w", "effort to stay without an anchor", Power, 0, 1.0, Lower, "no wind named",
+        "at hand, foot or battery, bow into wind and stream";
+    /// Time back with the drive up.
+    BackUp = Wind, "back_drive_up_min", "back by paddle, drive up", Time, 0, 1.0 / 60.0, Lower, "paddled anyway, or does not get back",
+        "the way back where it is too shallow for the drive, or the drive has failed";
+    /// Battery left.
+    Battery = Wind, "battery_left", "battery left after both ways", Share, 0, 1.0, Higher, "no motor, or does not get back",
+        "share of what the battery gives that is left after the way out and back at a usual draw";
+    /// Latest hour to turn.
+    TurnBy = Wind, "turn_by_h", "turn back by", Clock, 0, 1.0, Higher, "nobody said when it is dark, or does not get back",
+        "dark, less one and a quarter times the way back";
+    /// Drift with the sock out.
+    Socked = Wind, "drift_sock_mps", "drift with the sock out", Speed, 1, 1.0, Lower, "no drift sock",
+        "beam on in the same wind with the drift sock aboard let out";
+    /// Pull of what is towed.
+    Towed = Wind, "towed_n", "pull of what is towed", Force, 0, 1.0, Lower, "nothing towed",
+        "at the speed kept up, on the side it hangs";
+    /// Speed lost to what is towed.
+    TowedSlows = Wind, "towed_slows_mps", "speed lost to what is towed", Speed, 1, 1.0, Lower, "nothing towed",
+        "at an effort kept up for hours";
     /// Anchor line.
     HoldLine = Wind, "hold_line_m", "anchor line", Length, 0, 1.0, Lower, "no depth named",
         "line for the depth, in wind or stream";
@@ -143,7 +167,7 @@ extras! {
 pub struct Beyond {
     values: Vec<Option<Range>>,
     /// Water aboard; `None` where no shape rests.
-    pub flooding: Option<Flooding>,
+    pub flooding: Option<Arc<Flooding>>,
     /// The way home; `None` where its water names no wind.
     pub way: Option<WayHome>,
 }
@@ -181,12 +205,29 @@ pub(crate) fn with_absent(sample: &[Option<f64>], absent: Absent) -> Option<Rang
 /// Of so many shapes one bow is looked at.
 const BOWS: usize = 16;
 
-/// Works them out.
+/// Works them out for a day that goes so; what water aboard does, which no day changes,
+/// comes ready.
 #[must_use]
-pub fn beyond(assessment: &Assessment) -> Beyond {
-    let flooding = flooding(assessment);
-    let way = way_home(assessment);
+pub fn beyond(assessment: &Assessment, outing: &Outing, flooding: Option<Arc<Flooding>>) -> Beyond {
+    let way = way_home(assessment, outing);
     let wind = way.as_ref().map(|w| w.bound.weather.wind);
+    let tow = tow(assessment);
+    let sock = assessment.setup.sock();
+    let socked = wind.filter(|_| sock > 0.0);
+    let socked = socked.and_then(|wind| drift_socked(assessment, wind, sock));
+    let in_hand = assessment.setup.guides()[Guide::BackInHand];
+    // A way back that is longer than worst leaves all the earlier.
+    let turn_by = |w: &WayHome| {
+        let back = w.back?;
+        let dark = outing.dark?;
+        let by = |seconds: f64| dark - in_hand * seconds / 3600.0;
+        Some(Range {
+            p5: by(back.p95),
+            p50: by(back.p50),
+            p95: by(back.p5),
+            share: back.share,
+        })
+    };
     let windage = wind.and_then(|wind| windage(assessment, wind));
     let shapes = &assessment.setup.posterior.shapes;
     let lifts = assessment
@@ -206,7 +247,7 @@ pub fn beyond(assessment: &Assessment) -> Beyond {
         let all: Vec<Option<f64>> = bows.iter().map(|b| Some(f(b))).collect();
         with_absent(&all, Absent::Out)
     };
-    let water = |f: fn(&Flooding) -> Option<Range>| flooding.as_ref().and_then(f);
+    let water = |f: fn(&Flooding) -> Option<Range>| flooding.as_deref().and_then(f);
     let home = |f: fn(&WayHome) -> Option<Range>| way.as_ref().and_then(f);
     let certain = |v: f64| Range {
         p5: v,
@@ -232,6 +273,13 @@ pub fn beyond(assessment: &Assessment) -> Beyond {
         Extra::Out => home(|w| w.out),
         Extra::Back => home(|w| w.back),
         Extra::Hold => home(|w| Some(w.hold)),
+        Extra::HoldWatts => home(|w| w.hold_watts),
+        Extra::BackUp => home(|w| w.back_up),
+        Extra::Battery => home(|w| w.battery),
+        Extra::TurnBy => way.as_ref().and_then(turn_by),
+        Extra::Socked => socked.map(certain),
+        Extra::Towed => tow.map(|t| certain(t.pull)),
+        Extra::TowedSlows => tow.map(|t| certain(t.speed[0] - t.speed[1])),
         Extra::HoldLine => way.as_ref().map(|w| certain(w.line)),
         Extra::Heaviest => lift(&|l| Some(l.heaviest)),
         Extra::OneEnd => lift(&|l| Some(l.one_end)),

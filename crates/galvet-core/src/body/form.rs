@@ -187,6 +187,7 @@ fn scaled<const N: usize>(body: &Body<1>, shapes: &[Shape; N]) -> Body<N> {
         sill: line(&body.sill),
         keel: line(&body.keel),
         standing_height: spread(&body.standing_height) * high,
+        floats: Vec::new(),
     }
     .finished()
 }

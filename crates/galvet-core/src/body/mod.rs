@@ -3,6 +3,7 @@
 //! Nothing here is floated; a body only knows its own outline, the lines along
 //! it that matter when they meet the water, and its volume.
 
+mod added;
 pub mod estimate;
 mod form;
 pub mod offsets;
@@ -11,6 +12,7 @@ mod section;
 mod shape;
 mod stations;
 
+pub use added::{AddedFloats, Cut};
 pub use estimate::{Frame, HalfSection, Lines, draw, gauss_legendre};
 pub use form::Form;
 pub use offsets::{OffsetError, Ruled};

@@ -1,5 +1,6 @@
 //! A hull as the floating core sees it: a row of stations in flat arrays.
 
+use super::added::AddedFloats;
 use crate::base::Lanes;
 use crate::hull::{Flooded, Recess};
 use std::borrow::Cow;
@@ -112,6 +113,8 @@ pub struct Body<const N: usize> {
     pub keel: Vec<EdgePoint<N>>,
     /// Height of the surface the angler's feet stand on, m.
     pub standing_height: Lanes<N>,
+    /// Floats on arms beside it.
+    pub floats: Vec<AddedFloats<N>>,
 }
 
 impl<const N: usize> Body<N> {
@@ -144,6 +147,7 @@ impl<const N: usize> Body<N> {
             sill: Vec::with_capacity(edges),
             keel: Vec::with_capacity(edges),
             standing_height,
+            floats: Vec::new(),
         }
     }
 

@@ -36,6 +36,8 @@ pub struct Resistance {
     density: f64,
     form_factor: f64,
     drag_area: f64,
+    /// Drag area in the water of what is towed, m².
+    towed: f64,
 }
 
 impl Resistance {
@@ -50,7 +52,28 @@ impl Resistance {
             density,
             form_factor: guides[Guide::FormFactor],
             drag_area: guides[Guide::DragArea],
+            towed: 0.0,
         }
+    }
+
+    /// The same with something more of so much drag area, m², towed through the water;
+    /// below zero with less.
+    #[must_use]
+    pub fn towing(mut self, area: f64) -> Self {
+        self.towed += area;
+        self
+    }
+
+    /// Pull of something of so much drag area, m², N: `½ ρ C A v²`.
+    #[must_use]
+    pub fn pull(&self, area: f64, speed: f64) -> f64 {
+        0.5 * self.density * area * speed * speed
+    }
+
+    /// Pull of all that is towed, N.
+    #[must_use]
+    pub fn of_towed(&self, speed: f64) -> f64 {
+        self.pull(self.towed, speed)
     }
 
     /// The hull in the water.
@@ -73,7 +96,7 @@ impl Resistance {
             * (1.0 + self.form_factor)
     }
 
-    /// Friction and waves, N.
+    /// Friction, waves and what is towed, N.
     #[must_use]
     pub fn water(&self, speed: f64) -> f64 {
         let waves = if froude(speed, self.hull.waterline()) < STILL {
@@ -81,10 +104,10 @@ impl Resistance {
         } else {
             self.waves.resistance(speed, self.density)
         };
-        self.friction(speed) + waves
+        self.friction(speed) + waves + self.of_towed(speed)
     }
 
-    /// Friction, waves and still air, N.
+    /// Friction, waves, what is towed and still air, N.
     #[must_use]
     pub fn total(&self, speed: f64) -> f64 {
         self.water(speed) + 0.5 * AIR_DENSITY * self.drag_area * speed * speed

@@ -8,7 +8,7 @@ use crate::float::{
     Accuracy, Limit, Settled, Start, Weight, clearance, further_load, metacentric_height, settle,
 };
 use crate::hull::Flooded;
-use crate::load::{Carriage, Stance};
+use crate::load::{Carriage, LoadPlan, Stance};
 use crate::stability::{Arm, Walk, righting};
 use std::sync::Arc;
 
@@ -48,13 +48,30 @@ impl<'a, const N: usize> Afloat<'a, N> {
         body: Arc<Body<N>>,
         accuracy: Accuracy,
     ) -> Self {
-        Self {
+        let mut afloat = Self {
             setup,
             shapes,
             body,
             hull_mass: Lanes::from_fn(|i| shapes[i].hull_mass),
             accuracy,
             start: Start::LEVEL,
+        };
+        if let Some(rigged) = &setup.rigged {
+            let rest = afloat.seated_with(&rigged.set_with);
+            afloat.body = Arc::new(rigged.beside(&afloat.body, &rest.upright));
+        }
+        afloat
+    }
+
+    /// The whole weight as it is while the angler sits in the boat laden with `loads`.
+    pub(super) fn seated_with(&self, loads: &LoadPlan) -> Case<N> {
+        let carriage = Carriage::Seated;
+        let weight = loads.total(carriage, &self.stance(), self.hull_mass);
+        let upright = self.settle_on(self.setup.open, &weight, 0.0, self.start);
+        Case {
+            weight,
+            upright,
+            carriage,
         }
     }
 

@@ -37,6 +37,8 @@ pub struct Assessment {
     remarks: OnceLock<Vec<String>>,
     remedies: OnceLock<Vec<Option<Remedy>>>,
     drains: OnceLock<Vec<Option<f64>>>,
+    /// Share of a few shapes that stay up swamped.
+    swamped: OnceLock<f64>,
 }
 
 impl Assessment {
@@ -119,6 +121,7 @@ impl Assessment {
             remarks: OnceLock::new(),
             remedies: OnceLock::new(),
             drains: OnceLock::new(),
+            swamped: OnceLock::new(),
         }
     }
 
@@ -331,6 +334,12 @@ impl Assessment {
         self.drains.get_or_init(|| drain(self))
     }
 
+    /// Share of a few shapes that stay up with the cockpit full: worked out by `look` when
+    /// somebody asks first.
+    pub(crate) fn stays_up_swamped(&self, look: impl FnOnce(&Self) -> f64) -> f64 {
+        *self.swamped.get_or_init(|| look(self))
+    }
+
     /// Share of the possible shapes that weigh more than `limit` kg as launched.
     #[must_use]
     pub fn share_heavier(&self, limit: f64) -> f64 {
@@ -383,6 +392,16 @@ impl Assessment {
         ))
     }
 
+    /// What floats on arms hang on, where there are some.
+    fn steadied(&self) -> Option<String> {
+        let density = self.setup.brief.water.density;
+        let pairs = self.setup.outriggers().iter();
+        let force = pairs.map(|(_, o)| o.force(density)).reduce(f64::max)?;
+        Some(format!(
+            "steadied by outriggers: what they give counts only as far as arms and mounts bear {force:.0} N a side"
+        ))
+    }
+
     /// What label and measurements say that a reader must hear.
     #[must_use]
     pub fn remarks(&self) -> &[String] {
@@ -392,6 +411,7 @@ impl Assessment {
     fn find_remarks(&self) -> Vec<String> {
         let mut out = self.setup.posterior.doubts.clone();
         out.extend(self.levelling());
+        out.extend(self.steadied());
         let share = self.label_wets();
         // Said where it is likelier than not, with how likely it is.
         if share > 0.5 {

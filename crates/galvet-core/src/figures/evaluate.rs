@@ -146,7 +146,9 @@ impl<const N: usize> Afloat<'_, N> {
             values.set_some(Q::SwampedFreeboard, swamped);
             let top = self.setup.loads.highest(carriage, &self.shapes[i]);
             let height = self.body.standing_height.0[i] + top - water.0[i];
-            values.set(Q::AirDraft, height);
+            // A crest lifts it by half the wave.
+            let lifted = 0.5 * self.setup.brief.water.wave().unwrap_or(0.0);
+            values.set(Q::AirDraft, height + lifted);
             values.set(Q::Draft, at.draft.0[i]);
             values.set(Q::Deepest, depth.0[i]);
             values.set_some(Q::DraftWithDrive, drive.map(|d| d + depth.0[i]));

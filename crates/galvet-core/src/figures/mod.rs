@@ -7,6 +7,7 @@ mod deciding;
 mod evaluate;
 mod lane;
 pub mod outlook;
+mod outriggers;
 mod quantity;
 mod range;
 mod remedy;

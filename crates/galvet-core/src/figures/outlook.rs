@@ -5,13 +5,14 @@ use super::afloat::Afloat;
 use super::assess::Assessment;
 use super::range::Range;
 use super::setup::Setup;
-use crate::body::Shape;
+use crate::body::{Cut, Shape};
 use crate::circuit::Circuits;
 use crate::effort::{Going, PowerCurve, Resistance, WettedHull, efficiency, going};
 use crate::float::Accuracy;
 use crate::guide::{Guide, Guides};
 use crate::hull::Propulsion;
 use crate::load::Carriage;
+use crate::question::Outing;
 use rayon::prelude::*;
 
 /// Shapes the outlook is taken over: waves are dear, and their spread is small
@@ -49,7 +50,16 @@ pub(crate) fn resistance(setup: &Setup, shape: Shape) -> Option<Resistance> {
     }
     let hull = WettedHull::of_shape(&setup.posterior.form, &shapes[0], &rest.attitude);
     let density = setup.brief.water.density;
-    Some(Resistance::new(hull, density, setup.guides()))
+    // Floats that lie in the water are dragged through it as what is towed is.
+    let guides = setup.guides();
+    let middle = afloat.body.middle();
+    let wet = afloat.body.floats.iter().map(|floats| {
+        let at = 0.5 * (floats.along[0] + floats.along[1]);
+        let depth = rest.attitude.water_at(at, middle).0[0] - floats.z.0[0];
+        2.0 * guides[Guide::FloatDrag] * Cut::of(floats.radius, depth).area
+    });
+    let dragged = setup.towed() + wet.sum::<f64>();
+    Some(Resistance::new(hull, density, guides).towing(dragged))
 }
 
 /// Power over speed of one shape of a hull, seated, up to `most` W in the water;
@@ -104,6 +114,8 @@ pub struct HeldBack {
     pub waterline: f64,
     /// Friction, waves and still air at the usual speed, N.
     pub parts: [f64; 3],
+    /// What is towed at that speed, N.
+    pub towed: f64,
 }
 
 /// How [`cruise`] comes about; `None` where that is.
@@ -113,6 +125,7 @@ pub fn held_back(assessment: &Assessment) -> Option<HeldBack> {
     let (guides, propulsion) = (setup.guides(), assessment.driven());
     let speed = cruise(assessment)?;
     let resistance = resistance(setup, assessment.middle)?;
+    let towed = resistance.of_towed(speed[1]);
     let [friction, water, total] = [
         resistance.friction(speed[1]),
         resistance.water(speed[1]),
@@ -124,7 +137,8 @@ pub fn held_back(assessment: &Assessment) -> Option<HeldBack> {
         speed,
         wetted_area: resistance.hull().wetted_area(),
         waterline: resistance.hull().waterline(),
-        parts: [friction, water - friction, total - water],
+        parts: [friction, water - friction - towed, total - water],
+        towed,
     })
 }
 
@@ -138,18 +152,14 @@ fn efforts(propulsion: Propulsion, guides: &Guides) -> [f64; 3] {
 
 /// Takes the outlook of an assessed hull, seated. `None` when no shape floats.
 #[must_use]
-pub fn outlook(assessment: &Assessment) -> Option<Outlook> {
+pub fn outlook(assessment: &Assessment, outing: &Outing) -> Option<Outlook> {
     let setup = &assessment.setup;
     let guides = setup.guides();
     let propulsion = assessment.driven();
     let effort = efforts(propulsion, guides);
     let share = efficiency(propulsion, guides);
     // The same circuits as on the board: see [`Circuits`].
-    let day = setup
-        .brief
-        .outing
-        .hours
-        .unwrap_or(Circuits::usual_day(guides));
+    let day = outing.hours.unwrap_or(Circuits::usual_day(guides));
     let battery = Circuits::of(&setup.brief.rig, guides).for_driving(day);
     let order = assessment.evenly();
     let stride = (order.len() / SHAPES).max(1);

@@ -146,7 +146,7 @@ quantities! {
         "height of the rim over the water after the cockpit has filled: above zero it floats high enough to bail, below it does not";
     /// Highest point above the water, m.
     AirDraft = "air_draft_m", "", "air draft", Length, 2, 1.0, Lower, Floating,
-        "height of the angler's head or of the highest kit above the water, for bridges and branches";
+        "height of the angler's head or of the highest kit above the water on a crest of this water's wave, for bridges and branches";
     /// Metacentric height, seated, m.
     Gm = "gm_m", "GM", "initial stability (GM)", ShortLength, 0, 1.0, Higher, Stability,
         "how strongly the hull starts to push back when it begins to lean, seated";

@@ -1,7 +1,9 @@
 //! One hull under one brief, ready to be evaluated.
 
+use super::outriggers::Rigged;
 use crate::body::{Body, EdgePoint};
 use crate::crew::Company;
+use crate::gear::Outriggers;
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Fitting, FittingKind, Flooded, Scupper, floods};
 use crate::load::{Carriage, LoadPlan};
@@ -66,6 +68,8 @@ pub struct Setup {
     pub fills: bool,
     /// Which limit the water sets.
     pub limit: WaterLimit,
+    /// Floats on arms beside it, as they were set with everything aboard.
+    pub(super) rigged: Option<Arc<Rigged>>,
 }
 
 impl Setup {
@@ -79,8 +83,10 @@ impl Setup {
             Construction::SitOnTop => floods(&scuppers),
             Construction::SitInside | Construction::Board => Flooded::NONE,
         };
+        let loads = loads(&posterior, &brief, Layout::default());
         Self {
-            loads: loads(&posterior, &brief, Layout::default()),
+            rigged: Rigged::of(survey, &brief.rig, &loads, posterior.form.bow()),
+            loads,
             scuppers,
             open,
             fills: construction != Construction::Board && open != Flooded::ALL,
@@ -94,8 +100,21 @@ impl Setup {
         }
     }
 
-    /// The same with a layout aboard.
+    /// The same with a layout aboard, floats set to how it then lies.
     pub(super) fn laid(self, layout: Layout) -> Self {
+        let loads = loads(&self.posterior, &self.brief, layout);
+        let (survey, bow) = (&self.posterior.survey, self.posterior.form.bow());
+        let rigged = Rigged::of(survey, &self.brief.rig, &loads, bow);
+        Self {
+            loads,
+            rigged,
+            ..self
+        }
+    }
+
+    /// The same with another layout aboard, floats where they were set: nobody sets them
+    /// anew in the course of a day.
+    pub(super) fn laid_later(self, layout: Layout) -> Self {
         let loads = loads(&self.posterior, &self.brief, layout);
         Self { loads, ..self }
     }
@@ -118,6 +137,50 @@ impl Setup {
             .iter()
             .any(strap)
             || stowed.any(|s| s.lies.is_some() && helps(s.line))
+    }
+
+    /// The same without the floats beside it, which stay aboard as weight: what they give
+    /// is what is lost.
+    #[must_use]
+    pub fn without_outriggers(mut self) -> Self {
+        self.rigged = None;
+        self
+    }
+
+    /// The floats beside it; none where there are none.
+    #[must_use]
+    pub fn outriggers(&self) -> &[(f64, Outriggers)] {
+        self.rigged.as_ref().map_or(&[], |r| &r.pairs)
+    }
+
+    /// The same with the seat `by` m higher, or who stands standing on it.
+    #[must_use]
+    pub fn moved(mut self, by: f64, on_the_seat: bool) -> Self {
+        self.loads = self.loads.raised(by);
+        if on_the_seat {
+            self.loads = self.loads.standing_on_the_seat();
+        }
+        self
+    }
+
+    /// Whether a spray deck of the rig closes the cockpit of a hull one sits in.
+    #[must_use]
+    pub fn sprayed(&self) -> bool {
+        let sits_inside = self.posterior.survey.construction == Construction::SitInside;
+        let mut lines = self.brief.rig.lines.iter();
+        sits_inside && lines.any(|l| l.thing.as_ref().is_some_and(|g| g.on_water.spray_deck))
+    }
+
+    /// Drag area of all that is towed alongside under way, m².
+    #[must_use]
+    pub fn towed(&self) -> f64 {
+        self.brief.rig.dragged(|does| does.towed)
+    }
+
+    /// Drag area of the socks aboard, let out to drift slower, m².
+    #[must_use]
+    pub fn sock(&self) -> f64 {
+        self.brief.rig.dragged(|does| does.sock)
     }
 
     /// The guide values in force.

@@ -117,7 +117,7 @@ impl Setup {
         let guides = self.guides();
         let layout = self.loads.layout.at(hour, &self.brief.rig, guides);
         let wetter = hour.wet_clothes(guides) - wet_clothes(guides);
-        let mut then = self.clone().laid(layout);
+        let mut then = self.clone().laid_later(layout);
         then.loads = then.loads.with_crew_heavier(wetter);
         then
     }
@@ -128,7 +128,7 @@ impl Setup {
         let (space, guides) = (self.space(), self.guides());
         let layout = &self.loads.layout;
         let then = layout.in_mode(mode, &self.brief.rig, &space, guides);
-        self.clone().laid(then)
+        self.clone().laid_later(then)
     }
 
     /// How the middle shape lies with the layout; `None` where it does not rest.

@@ -3,7 +3,7 @@
 use super::clip::{Half, SectionIntegrals, Turn, heeled_section, upright_section, wetted_girth};
 use super::weight::Weight;
 use crate::base::Lanes;
-use crate::body::{Body, EdgePoint, Outline};
+use crate::body::{AddedFloats, Body, Cut, EdgePoint, Outline};
 
 /// How a body lies to the water.
 ///
@@ -120,6 +120,38 @@ impl<const N: usize> Immersion<N> {
         self.area_eta_eta += s.breadth_second * weight;
     }
 
+    /// Adds both of a pair of floats. A circle keeps its shape as the boat heels; only its
+    /// centre moves.
+    fn add_floats(&mut self, floats: &AddedFloats<N>, at: &Attitude<N>, middle: f64) {
+        let (sin, cos) = at.heel.sin_cos();
+        for side in [-1.0, 1.0] {
+            let y = side * floats.y;
+            for (x, weight) in floats.stations() {
+                let water = at.water_at(x, middle);
+                let (mut area, mut up) = (Lanes::ZERO, Lanes::ZERO);
+                let mut breadth = Lanes::ZERO;
+                for i in 0..N {
+                    let centre = floats.z.0[i] * cos - y * sin;
+                    let cut = Cut::of(floats.radius, water.0[i] - centre);
+                    (area.0[i], up.0[i], breadth.0[i]) = (cut.area, cut.up, cut.breadth);
+                }
+                let eta = floats.z * sin + y * cos;
+                let zeta = floats.z * cos - y * sin;
+                let section = SectionIntegrals {
+                    area,
+                    eta_moment: area * eta,
+                    zeta_moment: up + area * (zeta - water),
+                    breadth,
+                    breadth_first: breadth * eta,
+                    breadth_second: breadth * eta * eta
+                        + breadth * breadth * breadth * (1.0 / 12.0),
+                };
+                let arm = Lanes::splat(x - middle);
+                self.add(Lanes::splat(weight), arm, water, &section);
+            }
+        }
+    }
+
     /// Transverse metacentric radius BM = I_T/∇ about the waterplane's own
     /// centre line, m.
     #[must_use]
@@ -146,12 +178,27 @@ impl<const N: usize> pulp::WithSimd for Task<'_, N> {
     }
 }
 
-/// Integrates the submerged part of `outline` (one of `body`'s own).
+/// Integrates the submerged part of `outline` (one of `body`'s own), and of the floats
+/// beside it.
 ///
 /// Lanes never mix and nothing is fused, so that the figures are the same in
 /// registers of any width.
 #[must_use]
 pub fn immerse<const N: usize>(
+    body: &Body<N>,
+    outline: &Outline<N>,
+    at: &Attitude<N>,
+) -> Immersion<N> {
+    let mut sum = immerse_hull(body, outline, at);
+    for floats in &body.floats {
+        sum.add_floats(floats, at, body.middle());
+    }
+    sum
+}
+
+/// The same without the floats: what of `outline` lies under a plane.
+#[must_use]
+pub fn immerse_hull<const N: usize>(
     body: &Body<N>,
     outline: &Outline<N>,
     at: &Attitude<N>,

@@ -11,7 +11,8 @@ mod weight;
 pub use equilibrium::{Accuracy, Settled, Start, settle};
 pub use fate::Fate;
 pub use immersion::{
-    Attitude, Immersion, arm, clearance, deepest, immerse, metacentric_height, wetted_area,
+    Attitude, Immersion, arm, clearance, deepest, immerse, immerse_hull, metacentric_height,
+    wetted_area,
 };
 pub use limit_load::{Limit, further_load};
 pub use rest::{Rest, bearable_share, rest, rim_angle};

@@ -294,6 +294,9 @@ guides! {
     KitAhead = "wind.kit_ahead", Handling, Ratio, 1.0, 0.5 ..= 1.5, "drag coefficient of kit above the rim, from ahead", "handbook, chapter 10: guide value";
     DriveDrag = "wind.drive_drag", Handling, Ratio, 0.15, 0.05 ..= 0.25, "what a drive or motor let down adds to the hull's resistance, share", "handbook, chapter 10: guide value";
     RudderDrag = "wind.rudder_drag", Handling, Ratio, 0.03, 0.0 ..= 0.10, "what a rudder or skeg adds, share", "handbook, chapter 10: guide value";
+    FloatDrag = "wind.float_drag", Handling, Ratio, 0.4, 0.2 ..= 0.8, "drag of an outrigger's float in the water, of its wetted cross-section", "Hoerner 1965: slender bodies with round ends; guide value";
+    WindAtBoat = "wind.at_boat", Handling, Ratio, 0.75, 0.6 ..= 1.0, "wind at the boat, share of a forecast's for ten metres up", "Hsu, Meindl, Gilhousen 1994: power 0.11; handbook, chapter 10";
+    BackInHand = "wind.back_in_hand", Handling, Ratio, 1.25, 1.0 ..= 2.0, "how much longer than worked out the way back is taken to be when one must turn", "handbook, chapter 10: guide value";
     ChopShare = "wind.chop", Handling, Ratio, 0.5, 0.2 ..= 1.5, "coefficient of the force of chop on the bow", "handbook, chapter 10: guide value";
     SwellHeight = "wind.swell_chop", Handling, ShortLength, 0.15, 0.05 ..= 0.5, "height of the chop where most of the wave is swell", "handbook, chapter 10: guide value";
     DiscPaddle = "wind.disc_paddle", Handling, Ratio, 0.10, 0.03 ..= 0.25, "area of water a paddle pushes against, m²", "handbook, chapter 10: guide value";

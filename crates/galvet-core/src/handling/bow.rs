@@ -1,5 +1,6 @@
 //! The bow in chop: what it has to lift itself with, and how high it stands.
 
+use crate::base::GRAVITY;
 use crate::body::Shape;
 use crate::figures::{Afloat, Setup};
 use crate::float::Accuracy;
@@ -12,8 +13,31 @@ pub struct Bow {
     pub volume: f64,
     /// Height of the gunwale at the bow's end over the water, m.
     pub freeboard: f64,
+    /// Period in which it pitches, s: `2π k √((1 + a) / (g GM_L))`, radius of gyration a
+    /// quarter of the length, GM_L the waterplane's own second moment along over the volume.
+    pub pitch: f64,
 }
 
+/// Length and period of a chop of `height` m, m and s: waves as steep as young ones are,
+/// on deep water (`T = √(2π λ / g)`).
+#[must_use]
+pub fn chop_wave(height: f64) -> (f64, f64) {
+    /// Height over length of short wind waves (guide value).
+    const STEEP: f64 = 0.06;
+    let length = height / STEEP;
+    (length, (std::f64::consts::TAU * length / GRAVITY).sqrt())
+}
+
+/// Period, s, in which a boat at `speed` m/s meets waves of `wave` (length m, period s)
+/// head on.
+#[must_use]
+pub fn meets(wave: (f64, f64), speed: f64) -> f64 {
+    1.0 / (1.0 / wave.1 + speed / wave.0)
+}
+
+/// Inertia of the water that pitches with it, of its own (guide value; flat shallow bodies
+/// carry about as much again).
+const ADDED: f64 = 0.8;
 /// Share of the length that counts as the bow.
 const FOREMOST: f64 = 1.0 / 6.0;
 
@@ -44,7 +68,13 @@ pub fn bow(setup: &Setup, shape: Shape) -> Option<Bow> {
     };
     let step = FOREMOST / f64::from(STEPS);
     let areas = (0..STEPS).map(|k| area((f64::from(k) + 0.5) * step));
+    let im = &case.upright.immersion;
+    let (area_under, first) = (im.area.0[0], im.area_x.0[0]);
+    let second = im.area_xx.0[0] - first * first / area_under;
+    let gm_along = second / im.volume.0[0];
+    let radius = 0.25 * length;
     Some(Bow {
+        pitch: std::f64::consts::TAU * radius * ((1.0 + ADDED) / (GRAVITY * gm_along)).sqrt(),
         volume: areas.sum::<f64>() * step * length,
         freeboard: form.half_section(&shape, 0.0).gunwale() - water(0.0),
     })

@@ -121,6 +121,18 @@ impl Boat<'_> {
         self.chop * share * share
     }
 
+    /// What holds it back at `speed` through the water and `over` the ground, N, straight
+    /// against a wind of `headwind` m/s: hull, air, chop.
+    #[must_use]
+    pub(super) fn parts(&self, speed: f64, over: f64, headwind: f64) -> [f64; 3] {
+        let felt = headwind + over;
+        [
+            (self.water)(speed),
+            0.5 * self.density.1 * self.ahead * felt.abs() * felt,
+            self.chop(headwind),
+        ]
+    }
+
     /// Thrust for `speed` through the water, N, the wind `headwind` m/s against over the
     /// ground and `side` across, the ground passing at `over` m/s.
     fn needed(&self, speed: f64, over: f64, (headwind, side): (f64, f64)) -> f64 {

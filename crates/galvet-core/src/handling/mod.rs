@@ -10,8 +10,8 @@ mod lift;
 mod way;
 mod windage;
 
-pub use bow::{Bow, bow};
+pub use bow::{Bow, bow, chop_wave, meets};
 pub use drive::{Boat, Drive, LEAST, Weather, chop, leeway};
 pub use lift::{Ground, Mass, one_end};
-pub use way::{Bound, OneWay, WayHome, one_way, rose, way_home};
-pub use windage::{Drag, SideAreas, Windage, drift, helm, side_areas, windage};
+pub use way::{Account, Bound, OneWay, Tow, WayHome, account, one_way, rose, tow, way_home};
+pub use windage::{Drag, SideAreas, Windage, drift, drift_socked, helm, side_areas, windage};

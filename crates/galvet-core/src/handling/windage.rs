@@ -125,6 +125,16 @@ pub fn drift(wind: f64, areas: &SideAreas, density: f64, guides: &Guides) -> f64
     wind * leeway(drag.air, drag.water, (density, guides[Guide::AirDensity]))
 }
 
+/// Drift beam-on of the middle shape with a sock of drag area `sock` m² out, m/s.
+#[must_use]
+pub fn drift_socked(assessment: &Assessment, wind: f64, sock: f64) -> Option<f64> {
+    let setup = &assessment.setup;
+    let guides = setup.guides();
+    let drag = side_areas(setup, assessment.middle)?.drag(guides);
+    let densities = (setup.brief.water.density, guides[Guide::AirDensity]);
+    Some(wind * leeway(drag.air, drag.water + sock, densities))
+}
+
 /// How far the wind's centre lies behind the water's, % of `length`: at rest, and
 /// under way, where the water's centre moves forward by a tenth of the length.
 #[must_use]
@@ -188,6 +198,12 @@ pub fn side_areas_with(setup: &Setup, shape: Shape, carriage: Carriage) -> Optio
     kit(&mut areas.kit, stowed, floor, &rim);
     let freeboard = (rim(middle) - water(middle - bow)).max(0.0);
     let guides = setup.guides();
+    for floats in &afloat.body.floats {
+        let middle = 0.5 * (floats.along[0] + floats.along[1]);
+        let side = 2.0 * floats.radius * (floats.along[1] - floats.along[0]);
+        // The lee one lies behind the hull.
+        areas.kit.add(side, middle);
+    }
     let behind = setup.loads.crew_place(carriage);
     areas.ahead = guides[Guide::HullAhead] * form.beam() * freeboard
         + guides[Guide::KitAhead] * kit_ahead(stowed, floor, (&rim, behind));

@@ -106,6 +106,19 @@ pub enum FittingKind {
     AssistStrap,
     /// The drain plug.
     DrainPlug,
+    /// A wall across the inside that water does not pass.
+    Bulkhead,
+    /// Floats on arms at both sides; their place is the middle of their length.
+    Outriggers {
+        /// Length of one.
+        length: f64,
+        /// Across.
+        diameter: f64,
+        /// From the middle to the axis of one.
+        reach: f64,
+        /// Height of the underside over the water, the boat loaded and at rest.
+        clear: f64,
+    },
 }
 
 /// One fitting. `x` from the bow, `y` to starboard, `z` above the baseline, m.
@@ -149,6 +162,26 @@ impl Fitting {
 
     /// Accepted heights of a seat above the floor, m.
     pub const SEAT: Bounds = Bounds::new("a seat's height", Dimension::ShortLength, 0.0, 0.9);
+    /// Accepted lengths of a float, m.
+    pub const FLOAT_LENGTH: Bounds =
+        Bounds::new("a float's length", Dimension::ShortLength, 0.1, 3.0);
+    /// Accepted diameters of a float, m.
+    pub const FLOAT: Bounds = Bounds::new("across a float", Dimension::ShortLength, 0.03, 0.6);
+    /// Accepted distances of a float's axis from the middle, m.
+    pub const FLOAT_REACH: Bounds = Bounds::new(
+        "from the middle to a float",
+        Dimension::ShortLength,
+        0.2,
+        2.0,
+    );
+    /// Accepted heights of a float over the water, m; below zero where it is always wet.
+    pub const FLOAT_CLEAR: Bounds = Bounds::new(
+        "a float's height over the water",
+        Dimension::ShortLength,
+        -0.2,
+        0.4,
+    );
+
     /// Accepted slides, m.
     pub const SLIDE: Bounds = Bounds::new("a slide", Dimension::ShortLength, 0.0, 1.2);
 
@@ -198,6 +231,17 @@ impl Fitting {
             }
             FittingKind::FootBraces { slide } => {
                 Self::SLIDE.check(slide)?;
+            }
+            FittingKind::Outriggers {
+                length,
+                diameter,
+                reach,
+                clear,
+            } => {
+                Self::FLOAT_LENGTH.check(length)?;
+                Self::FLOAT.check(diameter)?;
+                Self::FLOAT_REACH.check(reach)?;
+                Self::FLOAT_CLEAR.check(clear)?;
             }
             _ => {}
         }

@@ -9,7 +9,7 @@ mod person;
 pub use person::{Limb, Person, Point, Stick, from_above, from_ahead, seated, standing};
 
 use crate::base::Lanes;
-use crate::body::{Lines, Shape};
+use crate::body::{AddedFloats, Lines, Shape};
 use crate::figures::{Afloat, Assessment, Case, Quantity, Setup};
 use crate::float::{Accuracy, Attitude, Settled, Weight, arm, rim_angle};
 use crate::gear::Fixing;
@@ -84,6 +84,27 @@ impl Thing {
             known: lies.is_some(),
         }
     }
+}
+
+/// Both floats of a pair, and the arm across.
+fn floats(pair: &AddedFloats<1>, bow: f64) -> [Thing; 3] {
+    /// Length along and height of an arm, m.
+    const ARM: [f64; 2] = [0.05, 0.03];
+    let [from, to] = pair.along;
+    let (z, radius) = (pair.z.0[0], pair.radius);
+    let thing = |y: f64, size: [f64; 3], base: f64| Thing {
+        item: "float on an arm".to_owned(),
+        x: 0.5 * (from + to) - bow,
+        y,
+        z: base + 0.5 * size[2],
+        size,
+        base,
+        slender: false,
+        known: true,
+    };
+    let float = |y| thing(y, [to - from, 2.0 * radius, 2.0 * radius], z - radius);
+    let arm = thing(0.0, [ARM[0], 2.0 * pair.y, ARM[1]], z + radius);
+    [arm, float(-pair.y), float(pair.y)]
 }
 
 /// A hull seen from starboard and from above, at rest.
@@ -425,6 +446,7 @@ impl<'a> Painter<'a> {
                     lies.is_none_or(|l| l.within.is_none() && l.fixing != Fixing::Worn)
                 })
                 .map(|s| Thing::of(s, bow, floor))
+                .chain(self.afloat.body.floats.iter().flat_map(|f| floats(f, bow)))
                 .collect(),
             drive,
             rudder: survey.tracks_straight,

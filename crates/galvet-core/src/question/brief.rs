@@ -60,9 +60,18 @@ pub struct Outing {
     /// Fish kept beside the rig's own, kg; they stand in the rig as a line of their
     /// own: see [`catch_line`](super::catch_line).
     pub fish: Option<f64>,
+    /// Mean wind of a forecast, 10 m up, m/s; the water's typical wind where nobody
+    /// says.
+    pub wind: Option<f64>,
+    /// Hour of the day at which it is dark.
+    pub dark: Option<f64>,
 }
 
 impl Outing {
+    /// Accepted winds of a forecast, m/s.
+    pub const WIND: Bounds = Bounds::new("the forecast's wind", Dimension::Speed, 0.1, 40.0);
+    /// Accepted hours at which it is dark.
+    pub const DARK: Bounds = Bounds::new("when it is dark", Dimension::Clock, 12.0, 24.0);
     /// Accepted distances, m.
     pub const DISTANCE: Bounds =
         Bounds::new("the day's distance", Dimension::Distance, 100.0, 100_000.0);

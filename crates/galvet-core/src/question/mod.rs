@@ -14,4 +14,6 @@ pub use demand::{Demand, DemandUse};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use varied::{catch_line, with_batteries};
 pub use water::{StandingUse, Water};
-pub use wishes::{BatteryPlace, Drilling, Drive, Fishing, Joints, Known, Launch, Practice, Wishes};
+pub use wishes::{
+    BatteryPlace, Drilling, Drive, Fishing, Joints, Known, Launch, Practice, Reverse, Wishes,
+};

@@ -50,6 +50,21 @@ pub enum Drilling {
     None,
 }
 
+/// Whether it must go backwards.
+#[derive(Default)]
+pub enum Reverse {
+    /// It need not.
+    #[default]
+    #[strum(message = "need not reverse")]
+    Any,
+    /// By drive or paddle.
+    #[strum(message = "must go backwards")]
+    Must,
+    /// By its drive, hands free.
+    #[strum(message = "must go backwards by its drive")]
+    Drive,
+}
+
 /// Where batteries go.
 #[derive(Default)]
 pub enum BatteryPlace {
@@ -143,6 +158,8 @@ pub struct Wishes {
     pub battery: BatteryPlace,
     /// Whether holes may be drilled.
     pub drilling: Drilling,
+    /// Whether it must go backwards.
+    pub reverse: Reverse,
     /// From what it is launched.
     pub launch: Launch,
     /// How it is fished.

@@ -112,7 +112,8 @@ fn meets(assessment: &Assessment, demand: Demand) -> Met {
     match demand {
         Demand::Drains => plain(match survey.construction {
             Construction::Board => Some(true),
-            Construction::SitInside => Some(false),
+            // Under a spray deck nothing fills.
+            Construction::SitInside => Some(setup.sprayed()),
             Construction::SitOnTop => Some(!holds_water(&setup.scuppers, Recess::Cockpit)),
         }),
         Demand::OneDrags => {
@@ -148,7 +149,7 @@ fn clears_a_wave(assessment: &Assessment, asked: Met) -> Met {
     match setup.posterior.survey.construction {
         // Nothing stands on it; nothing leaves it.
         Construction::Board => return with(Some(true)),
-        Construction::SitInside => return with(Some(false)),
+        Construction::SitInside => return with(Some(setup.sprayed())),
         Construction::SitOnTop => {}
     }
     let limit = setup.guides()[Guide::ClearsIn];

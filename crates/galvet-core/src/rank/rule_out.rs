@@ -3,6 +3,7 @@
 use super::peril::{self, Peril};
 use super::reason::{Code, Reason};
 use super::{demands, wishes};
+use crate::aboard::stays_up_swamped;
 use crate::base::{Dimension, Keyed};
 use crate::figures::{Assessment, Deciding, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
@@ -108,7 +109,15 @@ fn undrained(assessment: &Assessment) -> Option<Reason> {
     let setup = &assessment.setup;
     let detail = match setup.posterior.survey.construction {
         Construction::Board => return None,
-        Construction::SitInside => "no scuppers: a swamped cockpit cannot drain on this water",
+        // What keeps the water out, or keeps it up full of water, is what decides.
+        Construction::SitInside if setup.sprayed() => return None,
+        Construction::SitInside => {
+            let up = assessment.stays_up_swamped(stays_up_swamped);
+            if up > 0.5 {
+                return None;
+            }
+            "swamped it goes down or rolls, and no spray deck keeps the water out: take one, or bulkheads or bags at both ends"
+        }
         Construction::SitOnTop if holds_water(&setup.scuppers, Recess::Cockpit) => {
             "plugged scuppers cannot drain: this water asks for open ones"
         }

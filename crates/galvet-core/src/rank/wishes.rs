@@ -6,8 +6,10 @@ use super::reason::{Code, Reason};
 use crate::base::{Dimension, Keyed, System};
 use crate::figures::{Assessment, Quantity};
 use crate::guide::{Guide, Guides};
-use crate::hull::{Judgement, Measure, Propulsion};
-use crate::question::{Brief, Drilling, Drive, Felt, Fishing, Joints, Known, Launch, Practice};
+use crate::hull::{Judgement, Measure, Propulsion, Survey};
+use crate::question::{
+    Brief, Drilling, Drive, Felt, Fishing, Joints, Known, Launch, Practice, Reverse,
+};
 use std::sync::Arc;
 
 /// Standing support needed to stand, by practice (the guide bands of chapter 2), and
@@ -79,6 +81,25 @@ pub(super) fn with_known(brief: &Arc<Brief>, candidates: &[Candidate]) -> Arc<Br
     })
 }
 
+fn survey_of(assessment: &Assessment) -> &Survey {
+    &assessment.setup.posterior.survey
+}
+
+/// Whether a hull goes backwards as it is asked to; `None` where nobody noted it. A paddle
+/// goes either way.
+fn reverses(survey: &Survey, asked: Reverse) -> Option<bool> {
+    let noted = survey.looked.judged.get(&Judgement::Reverse).copied();
+    let paddled = survey.propulsion == Propulsion::Paddle;
+    match (asked, noted) {
+        (Reverse::Any, _) | (Reverse::Must, Some("paddle" | "drive")) => Some(true),
+        (Reverse::Drive, Some("drive")) => Some(true),
+        (_, Some(_)) => Some(false),
+        (Reverse::Must, None) if paddled => Some(true),
+        (Reverse::Drive, None) if paddled => Some(false),
+        (_, None) => None,
+    }
+}
+
 /// What rules a hull out.
 pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let setup = &assessment.setup;
@@ -109,6 +130,13 @@ pub(super) fn unmet(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     };
     if !suits {
         let detail = format!("not driven as asked: it comes with {}", driven.label());
+        found.push(Reason::plain(Code::NotDriven, detail));
+    }
+    if reverses(survey_of(assessment), brief.wishes.reverse) == Some(false) {
+        let detail = match brief.wishes.reverse {
+            Reverse::Drive => "does not go backwards by its drive",
+            _ => "does not go backwards",
+        };
         found.push(Reason::plain(Code::NotDriven, detail));
     }
     let holes = setup.loads.layout.deck.as_ref().map_or(0, |d| d.holes);
@@ -183,6 +211,9 @@ pub fn minds(assessment: &Assessment, brief: &Brief, system: System) -> Vec<Stri
     }
     if wishes.fishing == Fishing::Trolling && !survey.tracks_straight {
         out.push("trolling, and nothing on the record keeps it straight".to_owned());
+    }
+    if reverses(survey, wishes.reverse).is_none() {
+        out.push("whether it goes backwards nobody noted: try it".to_owned());
     }
     let holds = survey.looked.judged.get(&Judgement::Holding);
     if wishes.fishing == Fishing::Bottom && holds == Some(&"no") {

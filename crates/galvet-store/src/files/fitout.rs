@@ -216,6 +216,17 @@ enum FittingKindShape {
     },
     AssistStrap,
     DrainPlug,
+    Bulkhead,
+    Outriggers {
+        #[serde(rename = "length_m")]
+        length: f64,
+        #[serde(rename = "diameter_m")]
+        diameter: f64,
+        #[serde(rename = "reach_m")]
+        reach: f64,
+        #[serde(rename = "clear_m")]
+        clear: f64,
+    },
 }
 
 #[derive(Serialize, Deserialize, JsonSchema)]

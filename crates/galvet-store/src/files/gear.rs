@@ -2,7 +2,7 @@
 
 use super::{FileError, check_key, keyed, read_json, refused, sound};
 use galvet_core::gear::{
-    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, Strain, Tether,
+    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, OnWater, Outriggers, Strain, Tether,
 };
 use galvet_core::hull::{Dryness, Reach, ZoneKind};
 use schemars::JsonSchema;
@@ -61,6 +61,8 @@ pub struct GearEntry {
     strain: Strain,
     #[serde(default, skip_serializing_if = "BringsEntry::is_nothing")]
     brings: BringsEntry,
+    #[serde(default, skip_serializing_if = "OnWaterEntry::is_nothing")]
+    on_water: OnWaterEntry,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     setup_minutes: Option<f64>,
     #[serde(default)]
@@ -150,6 +152,77 @@ impl BringsEntry {
             fish: self.fish_m,
             tethers: self.tethers,
             helps_up: self.helps_up,
+        }
+    }
+}
+
+/// A pair of floats on arms.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+struct OutriggersEntry {
+    length_m: f64,
+    diameter_m: f64,
+    /// From the boat's middle to the axis of one.
+    reach_m: f64,
+    /// Height of the underside over the water, the boat loaded and at rest.
+    clear_m: f64,
+}
+
+/// What it does on the water.
+#[derive(Debug, Clone, Default, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields, default)]
+struct OnWaterEntry {
+    #[serde(skip_serializing_if = "Option::is_none")]
+    outriggers: Option<OutriggersEntry>,
+    /// Air it keeps inside the hull: a bag, foam.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    buoyancy_m3: Option<f64>,
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pumps_litres_per_minute: Option<f64>,
+    /// Drag area of what is towed alongside.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    towed_drag_m2: Option<f64>,
+    /// Drag area of a sock let out to drift slower.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    sock_drag_m2: Option<f64>,
+    #[serde(skip_serializing_if = "is_not")]
+    spray_deck: bool,
+}
+
+impl OnWaterEntry {
+    fn is_nothing(&self) -> bool {
+        *self == Self::default()
+    }
+
+    fn of(does: &OnWater) -> Self {
+        Self {
+            outriggers: does.outriggers.map(|o| OutriggersEntry {
+                length_m: o.length,
+                diameter_m: o.diameter,
+                reach_m: o.reach,
+                clear_m: o.clear,
+            }),
+            buoyancy_m3: does.buoyancy,
+            pumps_litres_per_minute: does.pumps,
+            towed_drag_m2: does.towed,
+            sock_drag_m2: does.sock,
+            spray_deck: does.spray_deck,
+        }
+    }
+
+    fn on_water(self) -> OnWater {
+        OnWater {
+            outriggers: self.outriggers.map(|o| Outriggers {
+                length: o.length_m,
+                diameter: o.diameter_m,
+                reach: o.reach_m,
+                clear: o.clear_m,
+            }),
+            buoyancy: self.buoyancy_m3,
+            pumps: self.pumps_litres_per_minute,
+            towed: self.towed_drag_m2,
+            sock: self.sock_drag_m2,
+            spray_deck: self.spray_deck,
         }
     }
 }
@@ -244,6 +317,7 @@ impl GearEntry {
             battery,
             strain: g.strain,
             brings: BringsEntry::of(&g.brings),
+            on_water: OnWaterEntry::of(&g.on_water),
             setup_minutes: g.setup_minutes,
             comes_off: g.comes_off,
             strip_for_surf: g.strip_for_surf,
@@ -300,6 +374,7 @@ impl GearEntry {
             electric,
             strain: self.strain,
             brings: self.brings.brings(),
+            on_water: self.on_water.on_water(),
             setup_minutes: self.setup_minutes,
             comes_off: self.comes_off,
             strip_for_surf: self.strip_for_surf,

@@ -28,6 +28,8 @@ enum Kind {
     Mass,
     /// A length; its header may end in `_m`, `_cm`, `_mm`, `_in` or `_ft`.
     Length,
+    /// A height that may lie below what it counts from; headers as of a length.
+    Level,
     /// A number without a unit of its own.
     Number,
 }
@@ -43,8 +45,8 @@ const fn column(name: &'static str, path: &'static [&'static str], kind: Kind) -
     Column { name, path, kind }
 }
 
-static COLUMNS: [Column; 45] = {
-    use Kind::{Length, List, Mass, Number, Text, Yes};
+static COLUMNS: [Column; 54] = {
+    use Kind::{Length, Level, List, Mass, Number, Text, Yes};
     [
         column("key", &["key"], Text),
         column("name", &["name"], Text),
@@ -85,6 +87,31 @@ static COLUMNS: [Column; 45] = {
         column("fish", &["brings", "fish_m"], Length),
         column("tethers", &["brings", "tethers"], Number),
         column("helps_up", &["brings", "helps_up"], Yes),
+        column(
+            "float_length",
+            &["on_water", "outriggers", "length_m"],
+            Length,
+        ),
+        column(
+            "float_across",
+            &["on_water", "outriggers", "diameter_m"],
+            Length,
+        ),
+        column(
+            "float_reach",
+            &["on_water", "outriggers", "reach_m"],
+            Length,
+        ),
+        column("float_clear", &["on_water", "outriggers", "clear_m"], Level),
+        column("buoyancy_m3", &["on_water", "buoyancy_m3"], Number),
+        column(
+            "pumps_l_min",
+            &["on_water", "pumps_litres_per_minute"],
+            Number,
+        ),
+        column("towed_drag_m2", &["on_water", "towed_drag_m2"], Number),
+        column("sock_drag_m2", &["on_water", "sock_drag_m2"], Number),
+        column("spray_deck", &["on_water", "spray_deck"], Yes),
         column("setup_minutes", &["setup_minutes"], Number),
         column("comes_off", &["comes_off"], Yes),
         column("strip_for_surf", &["strip_for_surf"], Yes),
@@ -99,7 +126,7 @@ pub(super) fn dimension_of(name: &str) -> Option<Dimension> {
     let column = COLUMNS.iter().find(|c| c.name == name)?;
     match column.kind {
         Kind::Mass => Some(Dimension::Mass),
-        Kind::Length => Some(Dimension::Length),
+        Kind::Length | Kind::Level => Some(Dimension::Length),
         _ => None,
     }
 }
@@ -116,7 +143,7 @@ impl Column {
     fn header(&self) -> String {
         match self.kind {
             Kind::Mass => format!("{}_kg", self.name),
-            Kind::Length => format!("{}_m", self.name),
+            Kind::Length | Kind::Level => format!("{}_m", self.name),
             _ => self.name.to_owned(),
         }
     }
@@ -126,12 +153,12 @@ impl Column {
         let rest = header.strip_prefix(self.name)?;
         Some(match (self.kind, rest.strip_prefix('_').unwrap_or(rest)) {
             (_, "") if rest.is_empty() => Bare::SI,
-            (Kind::Mass, "kg") | (Kind::Length, "m") => Bare::SI,
+            (Kind::Mass, "kg") | (Kind::Length | Kind::Level, "m") => Bare::SI,
             (Kind::Mass, "lb") => Bare::POUNDS,
-            (Kind::Length, "cm") => Bare::CENTIMETRES,
-            (Kind::Length, "mm") => Bare::MILLIMETRES,
-            (Kind::Length, "in") => Bare::INCHES,
-            (Kind::Length, "ft") => Bare::FEET,
+            (Kind::Length | Kind::Level, "cm") => Bare::CENTIMETRES,
+            (Kind::Length | Kind::Level, "mm") => Bare::MILLIMETRES,
+            (Kind::Length | Kind::Level, "in") => Bare::INCHES,
+            (Kind::Length | Kind::Level, "ft") => Bare::FEET,
             _ => return None,
         })
     }
@@ -155,6 +182,7 @@ impl Column {
             },
             Kind::Mass => json!(number(Dimension::Mass, 0.0, 120.0)?),
             Kind::Length => json!(number(Dimension::Length, 0.001, 5.0)?),
+            Kind::Level => json!(number(Dimension::Length, -5.0, 5.0)?),
             Kind::Number => {
                 let value = number(Dimension::Ratio, 0.0, 100_000.0)?;
                 // What counts things is whole in the JSON form.
@@ -284,7 +312,12 @@ pub fn read_told(file: &str, text: &str) -> Result<(Vec<Told>, Vec<String>), Vec
     let numbers = |row: &csv::StringRecord| -> Vec<String> {
         let cells = row.iter().zip(&known);
         let number = |k: &Option<(&Column, Bare)>| {
-            k.is_some_and(|(c, _)| matches!(c.kind, Kind::Mass | Kind::Length | Kind::Number))
+            k.is_some_and(|(c, _)| {
+                matches!(
+                    c.kind,
+                    Kind::Mass | Kind::Length | Kind::Level | Kind::Number
+                )
+            })
         };
         let cells = cells.filter(|(_, k)| number(k));
         cells.map(|(cell, _)| cell.to_owned()).collect()

@@ -1,13 +1,15 @@
 //! What an answer is made of: a hull's figures, and the ranking of all.
 
+use galvet_core::aboard::{Flooding, flooding};
 use galvet_core::beyond::{Beyond, beyond};
 use galvet_core::figures::{Assessment, outlook::Outlook, outlook::cruise, outlook::outlook};
 use galvet_core::handling::{Windage, windage};
 use galvet_core::plausible::{CannotFloat, Posterior};
 use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
+use galvet_core::question::Outing;
 use galvet_core::rank::Ranking;
 use std::collections::BTreeMap;
-use std::sync::{Arc, OnceLock};
+use std::sync::{Arc, Mutex, OnceLock, PoisonError};
 
 /// A hull's figures under a question, with what is drawn and reckoned of it
 /// only when somebody looks.
@@ -17,9 +19,37 @@ pub struct Afloat {
     pub assessment: Arc<Assessment>,
     glyph: OnceLock<SectionView>,
     portrait: OnceLock<Portrait>,
-    outlook: OnceLock<Option<Outlook>>,
     quick: OnceLock<Quick>,
-    beyond: OnceLock<Box<Beyond>>,
+    flooding: OnceLock<Option<Arc<Flooding>>>,
+    /// What depends on how the day goes, with the day it is of: the last few asked.
+    beyond: ByDay<Arc<Beyond>>,
+    outlook: ByDay<Option<Arc<Outlook>>>,
+}
+
+/// What was worked out for the days asked last.
+type ByDay<T> = Mutex<Vec<(Outing, T)>>;
+
+/// Days remembered of one hull.
+const DAYS: usize = 2;
+
+/// What is remembered for a day, or else made.
+fn of_day<T: Clone>(all: &ByDay<T>, outing: &Outing, make: impl FnOnce() -> T) -> T {
+    let known = |all: &Vec<(Outing, T)>| {
+        let found = all.iter().find(|(day, _)| day == outing);
+        found.map(|(_, made)| made.clone())
+    };
+    let lock = || all.lock().unwrap_or_else(PoisonError::into_inner);
+    if let Some(made) = known(&lock()) {
+        return made;
+    }
+    // Made outside the lock: who asks for another day does not wait.
+    let made = make();
+    let mut all = lock();
+    if known(&all).is_none() {
+        all.truncate(DAYS - 1);
+        all.insert(0, (*outing, made.clone()));
+    }
+    made
 }
 
 /// What a row tells of speed and wind.
@@ -37,9 +67,10 @@ impl Afloat {
             assessment: Arc::new(assessment),
             glyph: OnceLock::new(),
             portrait: OnceLock::new(),
-            outlook: OnceLock::new(),
             quick: OnceLock::new(),
-            beyond: OnceLock::new(),
+            flooding: OnceLock::new(),
+            beyond: Mutex::default(),
+            outlook: Mutex::default(),
         }
     }
 
@@ -65,17 +96,20 @@ impl Afloat {
         })
     }
 
-    /// What it does when the day turns.
-    pub fn beyond(&self) -> &Beyond {
-        self.beyond
-            .get_or_init(|| Box::new(beyond(&self.assessment)))
+    /// What it does when a day that goes so turns.
+    pub fn beyond(&self, outing: &Outing) -> Arc<Beyond> {
+        of_day(&self.beyond, outing, || {
+            let a = &self.assessment;
+            let flooding = self.flooding.get_or_init(|| flooding(a).map(Arc::new));
+            Arc::new(beyond(a, outing, flooding.clone()))
+        })
     }
 
-    /// What it costs to move.
-    pub fn outlook(&self) -> Option<&Outlook> {
-        self.outlook
-            .get_or_init(|| outlook(&self.assessment))
-            .as_ref()
+    /// What it costs to move on a day that goes so.
+    pub fn outlook(&self, outing: &Outing) -> Option<Arc<Outlook>> {
+        of_day(&self.outlook, outing, || {
+            outlook(&self.assessment, outing).map(Arc::new)
+        })
     }
 }
 

@@ -174,7 +174,7 @@ fn shown(system: System, dimension: Dimension, value: f64) -> String {
         Dimension::Length => shown_along(system, value),
         Dimension::ShortLength => shown_across(system, value),
         Dimension::FineLength => system.text(dimension, value, 0),
-        Dimension::Mass => system.text(dimension, value, 2),
+        Dimension::Mass | Dimension::Volume => system.text(dimension, value, 2),
         _ => format!("{value}"),
     }
 }

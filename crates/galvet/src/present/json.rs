@@ -121,7 +121,7 @@ impl<'a> Document<'a> {
         let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
         all.par_iter().for_each(|afloat| {
             afloat.quick();
-            afloat.beyond();
+            afloat.beyond(&answered.ranking.brief.outing);
         });
         Self(answered)
     }
@@ -248,12 +248,13 @@ fn figures(a: &Assessment, answered: &Answered) -> Figures {
         Some((q.row().key.to_owned(), json!(hour.key())))
     });
     let afloat = answered.afloat.get(&a.setup.posterior.survey.key);
-    let beyond = afloat.map(|afloat| afloat.beyond());
+    let outing = &answered.ranking.brief.outing;
+    let beyond = afloat.map(|afloat| afloat.beyond(outing));
     let part = |part: Part| {
         let own = Extra::ALL.iter().filter(|e| e.row().part == part);
         own.map(|&extra| {
             let row = extra.row();
-            let median = beyond.and_then(|b| b.median(extra));
+            let median = beyond.as_ref().and_then(|b| b.median(extra));
             (row.key.to_owned(), json!(median.map(|v| v * row.scale)))
         })
         .collect()
@@ -262,7 +263,7 @@ fn figures(a: &Assessment, answered: &Answered) -> Figures {
         capacity,
         stability: medians(a, Group::Stability),
         float: medians(a, Group::Floating),
-        ranges: ranges(a, beyond),
+        ranges: ranges(a, beyond.as_deref()),
         fates,
         load,
         worst_at: worst.collect(),

@@ -199,11 +199,41 @@ fn with_unit(part: &Part, typed: String, system: Option<System>) -> String {
                 Some(System::Imperial) => Bare::POUNDS,
                 Some(System::Metric) | None => Bare::SI,
             };
-            // What is not understood is told as it was typed.
-            (said.0)(&typed, mass).unwrap_or(typed)
+            // What is not understood is told as it was typed, but for the unit it was
+            // typed in: read in another it might be understood, as something else.
+            (said.0)(&typed, mass).unwrap_or_else(|_| weighed(&typed, system))
         }
         Kind::Share(_) | Kind::Hull | Kind::Words(_) | Kind::Named => typed,
     }
+}
+
+/// Words with the unit of a weight behind each bare number.
+fn weighed(typed: &str, system: Option<System>) -> String {
+    let unit = match system {
+        Some(System::Imperial) => "lb",
+        Some(System::Metric) | None => "kg",
+    };
+    let number = |word: &str| {
+        let digits = word.trim_end_matches([',', ';']);
+        !digits.is_empty()
+            && digits.contains(|c: char| c.is_ascii_digit())
+            && digits
+                .chars()
+                .all(|c| c.is_ascii_digit() || ".,'+-".contains(c))
+    };
+    let words: Vec<&str> = typed.split(' ').collect();
+    let mut out: Vec<String> = Vec::with_capacity(words.len());
+    for (i, word) in words.iter().enumerate() {
+        let next = words[i + 1..].iter().find(|w| !w.is_empty());
+        let bare = number(word) && next.is_none_or(|w| number(w) || w.len() > 3);
+        let digits = word.trim_end_matches([',', ';']);
+        out.push(if bare {
+            format!("{digits} {unit}{}", &word[digits.len()..])
+        } else {
+            (*word).to_owned()
+        });
+    }
+    out.join(" ")
 }
 
 struct Reader<'a> {

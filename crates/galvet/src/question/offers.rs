@@ -5,7 +5,7 @@ use galvet_core::crew::{Hand, Posture, SeatHeight};
 use galvet_core::hull::Scuppers;
 use galvet_core::question::{
     BatteryPlace, CapacitySchool, DeckUse, DemandUse, Drilling, Drive, Felt, Fishing, Joints,
-    Launch, Practice, StabilitySchool,
+    Launch, Practice, Reverse, StabilitySchool,
 };
 
 /// One answer a part offers.
@@ -129,6 +129,14 @@ pub(super) fn drillings() -> Vec<Offer> {
     Offer::all(|d| match d {
         Drilling::Allowed => "holes are counted",
         Drilling::None => "a hull this rig needs holes in is left out",
+    })
+}
+
+pub(super) fn reverses() -> Vec<Offer> {
+    Offer::all(|r| match r {
+        Reverse::Any => "no hull is left out for it",
+        Reverse::Must => "with paddle or drive; a hull that does not is left out",
+        Reverse::Drive => "hands free; a paddled hull is left out",
     })
 }
 

@@ -78,16 +78,23 @@ pub enum PartId {
     Demands,
     /// Kit by guess.
     Roughly,
+    /// Wind of a forecast.
+    Wind,
+    /// When it is dark.
+    Dark,
+    /// Whether it must go backwards by its drive.
+    Reverse,
 }
 
 /// Parts that stand together at the sentence's end, told where they ask something.
-pub const MORE: [PartId; 10] = [
+pub const MORE: [PartId; 11] = [
     PartId::Launch,
     PartId::Fishing,
     PartId::Practice,
     PartId::Joints,
     PartId::Drive,
     PartId::Drilling,
+    PartId::Reverse,
     PartId::Battery,
     PartId::Known,
     PartId::Felt,

@@ -2,7 +2,7 @@
 
 use super::offers::{
     batteries, capacity, deck, demands, drillings, drives, felt, fishings, hands, joints, launches,
-    postures, practices, scuppers, seats, stability,
+    postures, practices, reverses, scuppers, seats, stability,
 };
 use super::part::{Kind, Part, PartId, Said, part};
 use super::{company, rough};
@@ -14,7 +14,7 @@ use galvet_core::question::{Brief, MustHaves, Outing};
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 36;
+pub const COUNT: usize = 39;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
@@ -328,6 +328,33 @@ pub static PARTS: [Part; COUNT] = {
             "",
             "kit by guess",
             "27 kg behind the seat, or 12 kg in the bow, high; empty for none",
+        ),
+        part(
+            P::Wind,
+            "wind",
+            &["outing", "wind_mps"],
+            Limit(Outing::WIND, 0, "wind forecast"),
+            "",
+            "the forecast's mean wind",
+            "12 kn, 22 km/h or 6 m/s; empty for what is usual on the water",
+        ),
+        part(
+            P::Dark,
+            "dark",
+            &["outing", "dark_h"],
+            Limit(Outing::DARK, 0, "dark at"),
+            "",
+            "when it is dark: by when to turn back follows",
+            "20:30 or 8:30 pm; empty where it does not matter",
+        ),
+        part(
+            P::Reverse,
+            "reverse",
+            &["wishes", "reverse"],
+            Words(reverses),
+            "any",
+            "whether it must go backwards",
+            "",
         ),
     ]
 };

@@ -50,7 +50,7 @@ impl Card {
             Self::Holder => ["A rod holder", "flush, for one rod"],
             Self::Outriggers => [
                 "Outriggers",
-                "floats on arms; for now their weight alone counts",
+                "a float each side: what they give in lean room",
             ],
         }
     }
@@ -76,6 +76,9 @@ pub(crate) struct CardDraft {
     beneath: Option<f64>,
     /// No number until it is typed: what nobody weighed is asked for.
     mass: f64,
+    /// From the middle to a float, and its underside over the water.
+    reach: f64,
+    clear: f64,
     dryness: Option<Dryness>,
     price: Option<f64>,
     done: bool,
@@ -97,8 +100,18 @@ pub(crate) fn blank(card: Card, survey: &Survey, guides: &Guides) -> CardDraft {
         name: card.words()[0].trim_start_matches("A ").to_lowercase(),
         x: f64::NAN,
         y: None,
-        length: (card == Card::Track).then_some(0.40),
-        across: (card == Card::Hatch).then_some(0.20),
+        length: match card {
+            Card::Track => Some(0.40),
+            Card::Outriggers => Some(FLOAT[0]),
+            _ => None,
+        },
+        across: match card {
+            Card::Hatch => Some(0.20),
+            Card::Outriggers => Some(FLOAT[1]),
+            _ => None,
+        },
+        reach: FLOAT[2],
+        clear: FLOAT[3],
         beneath: None,
         mass: match card {
             Card::Outriggers => f64::NAN,
@@ -117,6 +130,9 @@ pub(crate) fn blank(card: Card, survey: &Survey, guides: &Guides) -> CardDraft {
 const GUNWALE: f64 = 0.42;
 const BOLTED: f64 = 0.3;
 const SCREWS: f64 = 0.15;
+/// Length and diameter of a usual float, its reach from the middle and its height over the
+/// water, m (guide values).
+const FLOAT: [f64; 4] = [0.75, 0.20, 0.75, 0.03];
 
 impl CardDraft {
     fn fitting(&self, kind: FittingKind) -> Fitting {
@@ -156,16 +172,16 @@ whole!(CardDraft);
 
 /// The change a card makes.
 pub(crate) fn change(card: CardDraft) -> Modification {
-    let (mut zones, mut fittings, mut holes) = (Vec::new(), Vec::new(), 0);
-    match card.card {
+    let (mut zones, mut fittings) = (Vec::new(), Vec::new());
+    let holes = match card.card {
         Card::Hatch => {
             zones.extend(card.across.map(|across| card.beneath(across)));
-            holes = 8;
+            8
         }
         Card::Track => {
             let length = card.length.unwrap_or(0.40);
             fittings.push(card.fitting(FittingKind::Track { length, slot: None }));
-            holes = (length / SCREWS).ceil() as u16 + 1;
+            (length / SCREWS).ceil() as u16 + 1
         }
         Card::Holder => {
             fittings.push(card.fitting(FittingKind::RodHolder {
@@ -174,10 +190,21 @@ pub(crate) fn change(card: CardDraft) -> Modification {
                 facing: Facing::Aft,
                 reversible: false,
             }));
-            holes = 4;
+            4
         }
-        Card::Outriggers => {}
-    }
+        Card::Outriggers => {
+            fittings.push(Fitting {
+                y: 0.0,
+                ..card.fitting(FittingKind::Outriggers {
+                    length: card.length.unwrap_or(FLOAT[0]),
+                    diameter: card.across.unwrap_or(FLOAT[1]),
+                    reach: card.reach,
+                    clear: card.clear,
+                })
+            });
+            8
+        }
+    };
     Modification {
         progress: if card.done {
             Progress::Done
@@ -231,6 +258,28 @@ pub(crate) fn card_form(card: Card) -> Table<CardDraft> {
             number("mass", "weigh together", Modification::MASS, |c: &mut C| {
                 &mut c.mass
             }),
+            number(
+                "length",
+                "a float's length",
+                Fitting::FLOAT_LENGTH,
+                |c: &mut C| &mut c.length,
+            ),
+            number("across", "across a float", Fitting::FLOAT, |c: &mut C| {
+                &mut c.across
+            }),
+            number(
+                "reach",
+                "from the middle to a float",
+                Fitting::FLOAT_REACH,
+                |c: &mut C| &mut c.reach,
+            ),
+            number(
+                "clear",
+                "its underside over the water",
+                Fitting::FLOAT_CLEAR,
+                |c: &mut C| &mut c.clear,
+            )
+            .hint("loaded and at rest"),
         ],
     };
     let last = [
@@ -280,7 +329,11 @@ mod tests {
             (floats.mass, floats.price, floats.can_be_undone),
             (4.0, None, true)
         );
-        assert!(floats.fittings.is_empty() && floats.progress == Progress::Planned);
+        assert_eq!(floats.progress, Progress::Planned);
+        let FittingKind::Outriggers { reach, clear, .. } = floats.fittings[0].kind else {
+            panic!("outriggers");
+        };
+        assert_eq!((reach, clear, floats.fittings[0].y), (0.75, 0.03, 0.0));
     }
 
     #[test]

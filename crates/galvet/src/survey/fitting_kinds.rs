@@ -14,6 +14,8 @@ struct Sizes {
     depth: f64,
     diameter: f64,
     hooks: f64,
+    reach: f64,
+    clear: f64,
     slide: Option<f64>,
     slot: Option<f64>,
     low: Option<f64>,
@@ -37,6 +39,8 @@ impl Default for Sizes {
             depth: nobody_said,
             diameter: nobody_said,
             hooks: nobody_said,
+            reach: nobody_said,
+            clear: nobody_said,
             slide: None,
             slot: None,
             low: None,
@@ -127,7 +131,20 @@ impl Sizes {
             | FittingKind::DRing
             | FittingKind::Handle
             | FittingKind::AssistStrap
-            | FittingKind::DrainPlug => none,
+            | FittingKind::DrainPlug
+            | FittingKind::Bulkhead => none,
+            FittingKind::Outriggers {
+                length,
+                diameter,
+                reach,
+                clear,
+            } => Self {
+                length,
+                diameter,
+                reach,
+                clear,
+                ..none
+            },
         }
     }
 
@@ -173,6 +190,12 @@ impl Sizes {
                 high: self.high,
             },
             FittingKind::FootBraces { .. } => FittingKind::FootBraces { slide },
+            FittingKind::Outriggers { .. } => FittingKind::Outriggers {
+                length: self.length,
+                diameter: self.diameter,
+                reach: self.reach,
+                clear: self.clear,
+            },
             plain => plain.clone(),
         }
     }
@@ -242,6 +265,34 @@ fn nothing() -> Vec<Field<D>> {
     Vec::new()
 }
 
+/// What outriggers ask.
+fn floats() -> Vec<Field<D>> {
+    vec![
+        number(
+            "length",
+            "a float's length",
+            Fitting::FLOAT_LENGTH,
+            |d: &mut D| &mut d.sizes.length,
+        ),
+        number("diameter", "across a float", Fitting::FLOAT, |d: &mut D| {
+            &mut d.sizes.diameter
+        }),
+        number(
+            "reach",
+            "from the middle to a float",
+            Fitting::FLOAT_REACH,
+            |d: &mut D| &mut d.sizes.reach,
+        ),
+        number(
+            "clear",
+            "its underside over the water",
+            Fitting::FLOAT_CLEAR,
+            |d: &mut D| &mut d.sizes.clear,
+        )
+        .hint("loaded and at rest"),
+    ]
+}
+
 macro_rules! kind {
     ($key:literal, $label:literal, $pairs:literal, $kind:expr, $asks:expr) => {
         Kind {
@@ -255,7 +306,7 @@ macro_rules! kind {
 }
 
 /// Every kind, as they are offered.
-pub static KINDS: [Kind; 16] = [
+pub static KINDS: [Kind; 18] = [
     kind!(
         "seat",
         "seat",
@@ -439,6 +490,25 @@ pub static KINDS: [Kind; 16] = [
         FittingKind::DrainPlug,
         nothing
     ),
+    kind!(
+        "bulkhead",
+        "bulkhead: a wall across the inside",
+        false,
+        FittingKind::Bulkhead,
+        nothing
+    ),
+    kind!(
+        "outriggers",
+        "outriggers: a float each side",
+        false,
+        FittingKind::Outriggers {
+            length: 0.0,
+            diameter: 0.0,
+            reach: 0.0,
+            clear: 0.0
+        },
+        floats
+    ),
 ];
 
 /// The kind of a word.
@@ -467,5 +537,7 @@ pub const fn key_of(kind: &FittingKind) -> &'static str {
         FittingKind::FootBraces { .. } => "foot-braces",
         FittingKind::AssistStrap => "assist-strap",
         FittingKind::DrainPlug => "drain-plug",
+        FittingKind::Bulkhead => "bulkhead",
+        FittingKind::Outriggers { .. } => "outriggers",
     }
 }

@@ -228,6 +228,8 @@ mod tests {
             ("angle", "35"),
             ("facing", "outward"),
             ("hooks", "8"),
+            ("reach", "75"),
+            ("clear", "3"),
             ("depth", "9"),
             ("width", "8"),
             ("x", "1.85"),

@@ -6,9 +6,11 @@ use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::present::page::hulls::derivation::{Derivation, derivation, figure_named};
 use crate::present::page::hulls::reckoned::{Reckoned, reckoned};
+use crate::present::page::hulls::turned::{extra_named, turned};
 use crate::present::page::ranking::sentence::{self, Sentence};
 use askama::Template;
 use askama_web::WebTemplate;
+use galvet_core::beyond::Extra;
 use galvet_core::figures::Quantity;
 use rocket::{Route, get, routes};
 
@@ -29,12 +31,15 @@ struct DerivationPage {
 enum Wanted {
     Figure(Quantity),
     Column(Reckoned),
+    Turned(Extra),
 }
 
 impl Wanted {
     fn named(word: &str) -> Option<Self> {
         let figure = figure_named(word).map(Self::Figure);
-        figure.or_else(|| Reckoned::named(word).map(Self::Column))
+        figure
+            .or_else(|| Reckoned::named(word).map(Self::Column))
+            .or_else(|| extra_named(word).map(Self::Turned))
     }
 }
 
@@ -61,6 +66,7 @@ async fn page(
         Some(match figure {
             Wanted::Figure(quantity) => derivation(&afloat, quantity, &brief, reader.units),
             Wanted::Column(column) => reckoned(&afloat, column, &brief, reader.units),
+            Wanted::Turned(extra) => turned(&afloat, extra, &brief.outing, reader.units),
         })
     });
     let page = DerivationPage {

@@ -39,6 +39,8 @@ pub enum Which {
     Helm,
     Turning,
     Holding,
+    Steering,
+    Reverse,
     Demands,
     GettingUp,
     Comfort,
@@ -56,7 +58,13 @@ pub enum Which {
     Leak,
     HomeWind,
     Back,
+    TurnBy,
+    BackUp,
+    Battery,
     Anchor,
+    Hold,
+    Towed,
+    Bow,
 }
 
 impl Which {
@@ -69,7 +77,13 @@ impl Which {
             Self::Leak => Some(Extra::GmZero),
             Self::HomeWind => Some(Extra::HomeWind),
             Self::Back => Some(Extra::Back),
+            Self::TurnBy => Some(Extra::TurnBy),
+            Self::BackUp => Some(Extra::BackUp),
+            Self::Battery => Some(Extra::Battery),
             Self::Anchor => Some(Extra::Hold),
+            Self::Hold => Some(Extra::HoldWatts),
+            Self::Towed => Some(Extra::TowedSlows),
+            Self::Bow => Some(Extra::BowFreeboard),
             _ => None,
         }
     }
@@ -104,7 +118,7 @@ const fn column(
 }
 
 /// Every column.
-pub const COLUMNS: [Column; 25] = {
+pub const COLUMNS: [Column; 33] = {
     use Dimension as D;
     use Holds::{Area, Count, Judged, Number};
     [
@@ -144,6 +158,20 @@ pub const COLUMNS: [Column; 25] = {
             false,
             Judged(Judgement::Holding),
             "holding",
+        ),
+        column(
+            Which::Steering,
+            "steering gear",
+            false,
+            Judged(Judgement::Steering),
+            "steering",
+        ),
+        column(
+            Which::Reverse,
+            "goes backwards",
+            false,
+            Judged(Judgement::Reverse),
+            "reverse",
         ),
         column(
             Which::Demands,
@@ -216,7 +244,13 @@ pub const COLUMNS: [Column; 25] = {
         extra(Which::Leak, "water inside it bears", false),
         extra(Which::HomeWind, "headwind that stops it", false),
         extra(Which::Back, "back against the wind", true),
+        extra(Which::TurnBy, "turn back by", false),
+        extra(Which::BackUp, "back by paddle, drive up", true),
+        extra(Which::Battery, "battery left after both ways", false),
         extra(Which::Anchor, "pull on the anchor", true),
+        extra(Which::Hold, "effort to stay without an anchor", true),
+        extra(Which::Towed, "speed lost to what is towed", true),
+        extra(Which::Bow, "bow freeboard", false),
     ]
 };
 
@@ -249,10 +283,21 @@ impl Column {
             W::Helm => "/figures/helm",
             W::Comfort => "/figures/comfort",
             W::Trip => "/figures/trip",
-            W::Turning | W::Holding => "/comfort",
+            W::Turning | W::Holding | W::Steering | W::Reverse => "/comfort",
             W::Floor | W::Well | W::Reach | W::Minutes => "/stow",
             W::Demands => "",
-            W::Clears | W::Unsteady | W::Leak | W::HomeWind | W::Back | W::Anchor => "#turn",
+            W::Clears => "/figures/clear_s",
+            W::Unsteady => "/figures/tender_s",
+            W::Leak => "/figures/litres_gm_zero",
+            W::HomeWind => "/figures/home_wind_mps",
+            W::Back => "/figures/back_min",
+            W::TurnBy => "/figures/turn_by_h",
+            W::BackUp => "/figures/back_drive_up_min",
+            W::Battery => "/figures/battery_left",
+            W::Anchor => "/figures/hold_n",
+            W::Hold => "/figures/hold_w",
+            W::Towed => "/figures/towed_slows_mps",
+            W::Bow => "/figures/bow_freeboard_mm",
             W::Lift | W::Length | W::Beam | W::Price => "/record",
         }
     }

@@ -70,9 +70,12 @@ impl Of<'_> {
             W::Beam => self.measure(Measure::Beam, c),
             W::Trip => self.by_the_trip(),
             W::Price => self.measure(Measure::Price, c),
-            W::Clears | W::Unsteady | W::Leak | W::HomeWind | W::Back | W::Anchor => {
+            W::Steering => self.judged(Judgement::Steering),
+            W::Reverse => self.judged(Judgement::Reverse),
+            W::Clears | W::Unsteady | W::Leak | W::HomeWind | W::Back | W::TurnBy | W::BackUp => {
                 self.extra(c.which)
             }
+            W::Battery | W::Anchor | W::Hold | W::Towed | W::Bow => self.extra(c.which),
         }
     }
 

@@ -10,6 +10,7 @@ pub mod curve;
 mod drive;
 pub mod gauge;
 pub mod hull;
+pub mod leak;
 pub mod lines;
 pub mod map;
 pub mod meter;

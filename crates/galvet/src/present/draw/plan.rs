@@ -139,6 +139,29 @@ fn shape(fitting: &Fitting) -> String {
         FittingKind::TransducerRecess { length, width } => rect(length, width),
         FittingKind::Handle => rect(0.12, 0.03),
         FittingKind::AssistStrap => rect(0.30, 0.03),
+        FittingKind::Bulkhead => rect(0.012, 0.40),
+        FittingKind::Outriggers {
+            length,
+            diameter,
+            reach,
+            ..
+        } => {
+            let (l, r) = (0.5 * length * SCALE, 0.5 * diameter * SCALE);
+            let y = reach * SCALE;
+            let float = |y: f64| {
+                [
+                    (0.0, y),
+                    (-l, y),
+                    (-l, y - r),
+                    (l, y - r),
+                    (l, y + r),
+                    (-l, y + r),
+                    (-l, y),
+                    (0.0, y),
+                ]
+            };
+            path(float(-y).into_iter().chain(float(y)), false)
+        }
         FittingKind::Plate => rect(0.18, 0.12),
         FittingKind::Insert => path([(0.0, -6.0), (6.0, 0.0), (0.0, 6.0), (-6.0, 0.0)], true),
         FittingKind::PadEye | FittingKind::DRing => {

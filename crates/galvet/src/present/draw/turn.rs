@@ -105,9 +105,45 @@ pub fn rose(minutes: &[Option<f64>]) -> Option<Rose> {
     })
 }
 
+/// A boat left alone in the wind, which blows from above, in a box of 200 × 150.
+pub struct Drifting {
+    /// By how much the bow is turned off beam-on: above zero into the wind, °.
+    pub turned: String,
+    /// How fast it goes, in words.
+    pub speed: String,
+    /// What is seen, in words.
+    pub words: String,
+}
+
+/// Draws how it lies: beam on, the bow falling off or coming up as its helm at rest says
+/// (% of the length; above zero it comes up into the wind).
+pub fn drifting_boat(helm: f64, speed: String) -> Drifting {
+    /// Degrees a per cent of the length turns it, and the most drawn (for the eye only).
+    const EACH: (f64, f64) = (4.0, 35.0);
+    let turned = (helm * EACH.0).clamp(-EACH.1, EACH.1);
+    let bow = match helm {
+        h if h > 1.0 => "its bow comes up into the wind",
+        h if h < -1.0 => "its bow falls off the wind",
+        _ => "it lies beam on",
+    };
+    Drifting {
+        turned: coordinate(turned),
+        words: format!("Adrift {bow}, and goes {speed} downwind"),
+        speed,
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn a_boat_that_falls_off_shows_its_bow_downwind() {
+        let off = drifting_boat(-7.0, "1.5 km/h".to_owned());
+        assert_eq!(off.turned, "-28.0");
+        assert!(off.words.contains("falls off"), "{}", off.words);
+        assert_eq!(drifting_boat(30.0, String::new()).turned, "35.0");
+    }
 
     #[test]
     fn a_rose_is_longest_where_it_takes_longest() {

@@ -74,12 +74,15 @@ const STEPS: [Step; 7] = [
         "What else matters?",
         &[
             PartId::Distance,
+            PartId::Wind,
+            PartId::Dark,
             PartId::Hours,
             PartId::Trips,
             PartId::Seats,
             PartId::Track,
             PartId::Hand,
             PartId::Drilling,
+            PartId::Reverse,
         ],
     ),
 ];
@@ -251,6 +254,8 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Option<Question> {
         | P::Seats
         | P::Track
         | P::Distance
+        | P::Wind
+        | P::Dark
         | P::Hours
         | P::Trips => {
             let mut limits = sentence.limits.iter_mut();

@@ -155,8 +155,14 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
             let survey = &o.way.hull.survey;
             let quick = afloat.map(|a| a.quick());
             let assessment = afloat.map(|a| &*a.assessment);
-            let beyond = afloat.map(|a| a.beyond());
-            cells(assessment, (quick, beyond), survey, brief, system)
+            let beyond = afloat.map(|a| a.beyond(&brief.outing));
+            cells(
+                assessment,
+                (quick, beyond.as_deref()),
+                survey,
+                brief,
+                system,
+            )
         })
         .collect();
     let passes: Vec<bool> = outcomes.iter().map(|o| o.place.is_some()).collect();

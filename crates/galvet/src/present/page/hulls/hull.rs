@@ -229,9 +229,9 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
         remarks,
         met: met.join("; "),
         going: afloat
-            .outlook()
-            .map(|o| going(o, assessment, brief, system)),
-        turn: turn(afloat, system),
+            .outlook(&brief.outing)
+            .map(|o| going(&o, assessment, brief, system)),
+        turn: turn(afloat, &brief.outing, system),
         assumed: if assessment.setup.posterior.form.is_measured() {
             "Drawn from its measured sections.".to_owned()
         } else {

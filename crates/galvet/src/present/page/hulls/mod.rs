@@ -12,3 +12,4 @@ pub mod hull_head;
 pub mod next;
 pub mod reckoned;
 pub mod turn;
+pub mod turned;

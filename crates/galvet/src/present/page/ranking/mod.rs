@@ -187,8 +187,15 @@ fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, bo
     findings.extend(minds(a, &ranking.brief, system));
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
     let quick = afloat.map(|a| a.quick());
-    let beyond = afloat.filter(|_| deep).map(|a| a.beyond());
-    let columns = cells(Some(a), (quick, beyond), survey, &ranking.brief, system);
+    let outing = &ranking.brief.outing;
+    let beyond = afloat.filter(|_| deep).map(|a| a.beyond(outing));
+    let columns = cells(
+        Some(a),
+        (quick, beyond.as_deref()),
+        survey,
+        &ranking.brief,
+        system,
+    );
     Row {
         key: survey.key.clone(),
         place: index + 1,

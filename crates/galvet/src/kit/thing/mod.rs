@@ -1,5 +1,7 @@
 //! A thing on the shelf, and its form.
 
+mod on_water;
+
 use super::Kept;
 use crate::form::{
     Draft, Field, Group, Mistakes, Table, choice, count, line, maybe_choice, name, note, number,
@@ -25,6 +27,7 @@ pub(crate) struct ThingDraft {
     size: Sides,
     inside: Sides,
     adapts: (String, String),
+    floats: Floats,
     watts: Option<f64>,
     duty: Option<f64>,
     at_volts: Option<f64>,
@@ -44,6 +47,7 @@ impl Draft for ThingDraft {
             size: sides(gear.size),
             inside: sides(gear.brings.inside),
             adapts: gear.brings.adapts.clone().unwrap_or_default(),
+            floats: on_water::apart(&gear.on_water),
             gear: gear.clone(),
             watts: None,
             duty: None,
@@ -81,6 +85,7 @@ impl Draft for ThingDraft {
         let inside = ["inside-length", "inside-width", "inside-height"];
         gear.brings.inside = together(self.inside, inside, &mut mistakes);
         gear.electric = self.electric(&mut mistakes);
+        gear.on_water.outriggers = on_water::outriggers(self.floats, &mut mistakes);
         let (on, offers) = self.adapts;
         if on.is_empty() != offers.is_empty() {
             let field = if on.is_empty() {
@@ -184,6 +189,7 @@ impl Kept for ThingDraft {
             more_of_it(),
             how_it_lies(),
             what_it_brings(),
+            on_water::group(),
             electricity(),
         ])
     }
@@ -205,6 +211,8 @@ impl Kept for ThingDraft {
 }
 
 type D = ThingDraft;
+/// Length, diameter, reach and height over the water of a pair of floats.
+type Floats = [Option<f64>; 4];
 
 fn length(name: &str, label: &str, at: fn(&mut D) -> &mut Option<f64>) -> Field<D> {
     number(name, label, Gear::SIZE, at)

@@ -1,5 +1,9 @@
 //! The shelf: things that can be carried, belonging to no hull and no rig.
 
+mod on_water;
+
+pub use on_water::{OnWater, Outriggers};
+
 use crate::base::{Bounds, Dimension, OutOfRange, words};
 use crate::hull::{Dryness, Reach, ZoneKind};
 
@@ -209,6 +213,8 @@ pub struct Gear {
     pub strain: Strain,
     /// What it brings for others.
     pub brings: Brings,
+    /// What it does on the water.
+    pub on_water: OnWater,
     /// Minutes to set up.
     pub setup_minutes: Option<f64>,
     /// Comes off for the road.
@@ -269,6 +275,7 @@ impl Gear {
             electric: Electric::None,
             strain: Strain::Light,
             brings: Brings::default(),
+            on_water: OnWater::default(),
             setup_minutes: None,
             comes_off: false,
             strip_for_surf: false,
@@ -293,6 +300,7 @@ impl Gear {
         for size in inside.chain(&self.brings.fish) {
             Self::SIZE.check(*size)?;
         }
+        self.on_water.check()?;
         match self.electric {
             Electric::None => {}
             Electric::Draw { watts, duty, volts } => {

@@ -1,0 +1,16 @@
+//! All tests of the store's public face in one binary.
+#![allow(clippy::unwrap_used, reason = "tests")]
+
+mod common;
+
+mod bad_files;
+mod dealers;
+mod exchange;
+mod hostile;
+mod journal;
+mod pictures;
+mod schema;
+mod sheet;
+mod shelf;
+mod store;
+mod whole;
