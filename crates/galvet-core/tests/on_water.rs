@@ -14,7 +14,7 @@ use galvet_core::body::AddedFloats;
 use galvet_core::figures::{Afloat, Assessment, Quantity};
 use galvet_core::float::{Accuracy, Start, arm, metacentric_height, settle};
 use galvet_core::gear::{Category, Gear, OnWater};
-use galvet_core::handling::{Bound, drift_socked, side_areas, tow, way_home};
+use galvet_core::handling::{Bound, against, braked, drift_socked, side_areas, tow, way_home};
 use galvet_core::hull::{
     BottomShape, Construction, Fitting, FittingKind, Judgement, Measure, Propulsion, Source, Survey,
 };
@@ -490,4 +490,78 @@ fn standing_on_the_seat_is_standing_higher() {
     assert_relative_eq!(floor - seat, 0.25 / h, epsilon = 0.06);
     // Nothing else moves.
     assert_eq!(support(&a.setup.clone().moved(0.0, false)), floor);
+}
+
+#[test]
+fn floats_in_the_water_brake_as_their_wetted_section_says_and_clear_ones_do_not() {
+    let asked = windy();
+    let with = |clear: f64| {
+        let mut hull = common::one_of_many("braked", [3.7, 0.86], &[]);
+        hull.fitout.fittings.push(outriggers(2.2, clear));
+        assess(&hull, &asked, 8)
+    };
+    let [free, clear] = braked(&with(0.03)).unwrap();
+    assert_eq!(free, clear);
+    let [free, wet] = braked(&with(-0.10)).unwrap();
+    assert!(wet < free - 0.01, "{free} {wet}");
+    assert_eq!(
+        braked(&assess(
+            &common::one_of_many("bare", [3.7, 0.86], &[]),
+            &asked,
+            8
+        )),
+        None
+    );
+}
+
+#[test]
+fn a_harder_headwind_is_never_quicker_until_it_stops() {
+    let a = assess(&common::tunnel(&[(Measure::SeatLow, 0.2)]), &windy(), 8);
+    let winds: Vec<f64> = (0..=30).map(f64::from).collect();
+    let speeds = against(&a, &Outing::default(), &winds).unwrap();
+    assert!(speeds[0].is_some() && speeds[30].is_none());
+    let falls = speeds.windows(2).all(|w| match (w[0], w[1]) {
+        (Some(a), Some(b)) => b < a,
+        (None, Some(_)) => false,
+        _ => true,
+    });
+    assert!(falls, "{speeds:?}");
+    // The one told as stopping it lies where that ends.
+    let home = way_home(&a, &Outing::default()).unwrap().home_wind.unwrap();
+    let last = speeds.iter().rposition(Option::is_some).unwrap();
+    assert!(
+        (home.p5 - 1.0..=home.p95 + 1.0).contains(&winds[last]),
+        "{home:?} {last}"
+    );
+}
+
+#[test]
+fn floats_against_the_hull_and_walls_nobody_saw_count_for_nothing() {
+    let asked = brief(85.0, 1.80, rig(15.0, 0.6, 0.1));
+    let bare = common::one_of_many("narrow", [3.6, 0.72], &[]);
+    let mut against = bare.clone();
+    against.fitout.fittings.push(Fitting {
+        kind: FittingKind::Outriggers {
+            length: 1.5,
+            diameter: 0.4,
+            reach: 0.40,
+            clear: -0.1,
+        },
+        ..outriggers(2.0, 0.0)
+    });
+    let lean = |hull: &Survey| assess(hull, &asked, 16).median(Quantity::LeanRoom);
+    assert_eq!(lean(&against), lean(&bare));
+    let said = assess(&against, &asked, 16);
+    assert!(
+        said.remarks()
+            .iter()
+            .any(|r| r.contains("count for nothing"))
+    );
+    // A wall that is guessed keeps no water out.
+    let mut guessed = sit_inside(&[1.5, 2.55]);
+    for wall in &mut guessed.fitout.fittings {
+        wall.source = Source::Guess;
+    }
+    let asked = brief(80.0, 1.78, rig(10.0, 0.55, 0.1));
+    assert_eq!(stays_up_swamped(&assess(&guessed, &asked, 16)), 0.0);
 }

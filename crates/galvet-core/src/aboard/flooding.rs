@@ -63,6 +63,8 @@ pub struct Flooding {
     pub gm_zero: Option<Range>,
     /// Loose water to foundering, m³.
     pub founders: Option<Range>,
+    /// Rain it catches in an hour of 10 mm, m³.
+    pub rain: Option<Range>,
     /// Whether its scuppers are guesses.
     pub guessed: bool,
     /// How the middle shape drains: seconds, and m³ aboard; empty where it does not.
@@ -272,6 +274,7 @@ pub fn flooding(assessment: &Assessment) -> Option<Flooding> {
         wet_floor: range(&|w| w.loose.wet_floor),
         gm_zero: range(&|w| w.loose.gm_zero),
         founders: range(&|w| w.loose.founders),
+        rain: range(&|w| w.draining.as_ref().map(|_| w.rain)),
         guessed: scuppers_guessed(&setup.posterior.survey),
     })
 }

@@ -3,7 +3,7 @@
 
 use crate::body::{Body, Fan, Outline};
 use crate::figures::Setup;
-use crate::hull::{Construction, FittingKind};
+use crate::hull::{Construction, FittingKind, Source};
 
 /// What shuts water out of a hull's inside.
 #[derive(Debug, Clone, PartialEq)]
@@ -27,7 +27,7 @@ impl Shut {
         }
     }
 
-    /// What is on a hull's record and in its rig. Bulkheads count where they stand: of the
+    /// What is on a hull's record and in its rig. Bulkheads count where somebody saw them: of the
     /// compartments they make, water is taken to be in the one with the seat in a hull one
     /// sits in, and in the longest of any other. A bag counts where it found a place shut
     /// in, or within a hull one sits in.
@@ -39,7 +39,7 @@ impl Shut {
         let fittings = survey.fitout.fittings_now();
         let walls = fittings
             .iter()
-            .filter(|f| f.kind == FittingKind::Bulkhead)
+            .filter(|f| f.kind == FittingKind::Bulkhead && f.source != Source::Guess)
             .map(|f| body.bow + f.x);
         let mut edges: Vec<f64> = walls.filter(|x| *x > ends[0] && *x < ends[1]).collect();
         let walled = !edges.is_empty();

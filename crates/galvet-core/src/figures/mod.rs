@@ -10,6 +10,7 @@ pub mod outlook;
 mod outriggers;
 mod quantity;
 mod range;
+mod remarks;
 mod remedy;
 mod setup;
 mod stowage;

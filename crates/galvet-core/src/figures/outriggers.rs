@@ -10,6 +10,10 @@ use crate::load::LoadPlan;
 use crate::rig::Rig;
 use std::sync::Arc;
 
+/// Share of the beam that a float must lie outside of on its side: one that reaches no
+/// further lies against the hull, and would count what the hull displaces a second time.
+const OUTSIDE: f64 = 0.40;
+
 /// What stands beside a hull.
 #[derive(Debug, Clone)]
 pub struct Rigged {
@@ -20,8 +24,14 @@ pub struct Rigged {
 }
 
 impl Rigged {
-    /// What is built onto a hull and what of its rig found a place; `None` for nothing.
-    pub(super) fn of(survey: &Survey, rig: &Rig, loads: &LoadPlan, bow: f64) -> Option<Arc<Self>> {
+    /// What is built onto a hull of that beam, m, and what of its rig found a place; `None`
+    /// for nothing. Floats that lie against the hull are left out.
+    pub(super) fn of(
+        survey: &Survey,
+        rig: &Rig,
+        loads: &LoadPlan,
+        (bow, beam): (f64, f64),
+    ) -> Option<Arc<Self>> {
         let fittings = survey.fitout.fittings_now();
         let built = fittings.iter().filter_map(|f| match f.kind {
             FittingKind::Outriggers {
@@ -45,7 +55,8 @@ impl Rigged {
             let thing = rig.lines.get(s.line)?.thing.as_ref()?;
             Some((s.x, thing.on_water.outriggers?))
         });
-        let pairs: Vec<_> = built.chain(stowed).collect();
+        let outside = |o: &Outriggers| o.reach - 0.5 * o.diameter >= OUTSIDE * beam;
+        let pairs: Vec<_> = built.chain(stowed).filter(|(_, o)| outside(o)).collect();
         (!pairs.is_empty()).then(|| {
             Arc::new(Self {
                 pairs,

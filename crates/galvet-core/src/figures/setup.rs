@@ -85,7 +85,12 @@ impl Setup {
         };
         let loads = loads(&posterior, &brief, Layout::default());
         Self {
-            rigged: Rigged::of(survey, &brief.rig, &loads, posterior.form.bow()),
+            rigged: Rigged::of(
+                survey,
+                &brief.rig,
+                &loads,
+                (posterior.form.bow(), posterior.form.beam()),
+            ),
             loads,
             scuppers,
             open,
@@ -103,8 +108,9 @@ impl Setup {
     /// The same with a layout aboard, floats set to how it then lies.
     pub(super) fn laid(self, layout: Layout) -> Self {
         let loads = loads(&self.posterior, &self.brief, layout);
-        let (survey, bow) = (&self.posterior.survey, self.posterior.form.bow());
-        let rigged = Rigged::of(survey, &self.brief.rig, &loads, bow);
+        let form = &self.posterior.form;
+        let size = (form.bow(), form.beam());
+        let rigged = Rigged::of(&self.posterior.survey, &self.brief.rig, &loads, size);
         Self {
             loads,
             rigged,

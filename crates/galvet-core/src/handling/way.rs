@@ -354,6 +354,49 @@ pub fn account(assessment: &Assessment, outing: &Outing) -> Option<Account> {
     })
 }
 
+/// Speeds over the ground, m/s, straight against each of `winds` (m/s at the boat) and the
+/// day's stream, of the middle shape at the usual effort; `None` for those that stop it.
+#[must_use]
+pub fn against(
+    assessment: &Assessment,
+    outing: &Outing,
+    winds: &[f64],
+) -> Option<Vec<Option<f64>>> {
+    let setup = &assessment.setup;
+    let bound = Bound::of(setup, outing)?;
+    let propulsion = assessment.driven();
+    let drive = Drive::of(propulsion, setup.brief.water.density, setup.guides());
+    let effort = lasting(propulsion, setup.guides());
+    let going = Going::of(setup, assessment.middle)?;
+    Some(going.boat((setup, propulsion), &bound, |boat| {
+        let speed = |&wind: &f64| {
+            let weather = Weather {
+                wind,
+                ..bound.weather
+            };
+            boat.over_ground((&drive, effort), weather, [0.0; 2])
+        };
+        winds.iter().map(speed).collect()
+    }))
+}
+
+/// Speed kept up in still water without and with the floats beside it, m/s, of the middle
+/// shape; `None` where there are none, or nothing moves.
+#[must_use]
+pub fn braked(assessment: &Assessment) -> Option<[f64; 2]> {
+    let setup = &assessment.setup;
+    if setup.outriggers().is_empty() {
+        return None;
+    }
+    let (guides, propulsion) = (setup.guides(), assessment.driven());
+    let watts = efficiency(propulsion, guides) * lasting(propulsion, guides);
+    let speed = |setup: &Setup| {
+        let resistance = outlook::resistance(setup, assessment.middle)?;
+        PowerCurve::of(&resistance, 1.05 * watts).speed_at(watts)
+    };
+    Some([speed(&setup.clone().without_outriggers())?, speed(setup)?])
+}
+
 /// What is towed alongside does at the speed kept up, of the middle shape.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Tow {

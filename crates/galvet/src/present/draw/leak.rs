@@ -25,7 +25,7 @@ pub struct LeakCurves {
 }
 
 /// Left edge and width, top and height of the part drawn in.
-const BOX: (f64, f64, f64, f64) = (16.0, 380.0, 14.0, 146.0);
+const BOX: (f64, f64, f64, f64) = (16.0, 350.0, 14.0, 146.0);
 
 /// Draws them; `None` where there is nothing to go along.
 pub fn leak_curves(course: &[Leaking], system: System) -> Option<LeakCurves> {
@@ -49,8 +49,8 @@ pub fn leak_curves(course: &[Leaking], system: System) -> Option<LeakCurves> {
     };
     let curves = vec![
         draw("freeboard", |c| c.freeboard),
-        draw("lasting lean", |c| c.lean.max(0.0)),
-        draw("stiffness (GM)", |c| c.gm.max(0.0)),
+        draw("lean", |c| c.lean.max(0.0)),
+        draw("stiffness", |c| c.gm.max(0.0)),
     ];
     let litres = |v: f64| system.text(Dimension::Volume, v, 0);
     let each = curves
@@ -132,7 +132,7 @@ mod tests {
         // Half of each is left: half way down, on a scale of its own.
         for curve in &drawn.curves {
             assert!(curve.line.starts_with("M16.0 14.0"), "{}", curve.line);
-            assert!(curve.line.ends_with("396.0 87.0"), "{}", curve.line);
+            assert!(curve.line.ends_with("366.0 87.0"), "{}", curve.line);
         }
         // Names do not lie on one another.
         let at: Vec<f64> = drawn.curves.iter().map(|c| c.at.parse().unwrap()).collect();

@@ -142,7 +142,10 @@ fn rougher(brief: &Brief, waters: &[Water]) -> Option<(&'static str, String, Str
     Some((PartId::Water.part().name, water.key.clone(), words))
 }
 
-/// Risers, fish and the battery's place.
+/// A knot, m/s.
+const KNOT: f64 = 1852.0 / 3600.0;
+
+/// Risers, wind, fish and the battery's place.
 fn kit_tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String)> {
     let typed = |text: String| text.replace('\u{a0}', " ");
     let mut out = Vec::new();
@@ -159,6 +162,12 @@ fn kit_tries(brief: &Brief, system: System) -> Vec<(&'static str, String, String
             value,
             format!("seat {by} higher"),
         ));
+    }
+    // Five knots more than what is usual or forecast.
+    let wind = brief.outing.wind.or(brief.water.wind()).unwrap_or(0.0) + 5.0 * KNOT;
+    if Outing::WIND.check(wind).is_ok() {
+        let value = typed(format!("{:.0} kn", wind / KNOT));
+        out.push((PartId::Wind.part().name, value, "5 kn more wind".to_owned()));
     }
     let kept = brief.outing.fish.unwrap_or(0.0) + fish;
     if Outing::FISH.check(kept).is_ok() {

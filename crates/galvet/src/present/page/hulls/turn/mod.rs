@@ -86,6 +86,8 @@ pub struct Turn {
 
 /// Water, m³, and heel, °, of the section that is drawn with water in it.
 const SLOSHES: (f64, f64) = (0.020, 5.0);
+/// Hours before which nobody turns back.
+const DAWN: f64 = 5.0;
 /// Directions of the rose.
 const DIRECTIONS: u32 = 24;
 
@@ -94,6 +96,8 @@ pub fn told(extra: Extra, v: f64, system: System) -> String {
     let row = extra.row();
     match extra {
         Extra::Out | Extra::Back | Extra::BackUp => minutes(v),
+        // Dark less the way back lies before the day.
+        Extra::TurnBy if !v.is_finite() || v < DAWN => "no hour of that day".to_owned(),
         Extra::HelmRest | Extra::HelmUnderWay => signed_percent(v),
         _ => system.text(row.dimension, v, row.decimals),
     }

@@ -4,6 +4,7 @@
 use galvet_core::base::{Dimension, System};
 use galvet_core::figures::{Afloat, Assessment, Quantity, Setup, Values};
 use galvet_core::float::Accuracy;
+use galvet_core::handling::braked;
 use galvet_core::hull::Construction;
 
 /// How much higher one sits on a cooler than on the seat, m (guide value).
@@ -87,6 +88,23 @@ pub(super) fn outriggers(a: &Assessment, system: System) -> Vec<String> {
             system.text(Dimension::Force, force, 0)
         ),
     ];
+    if let (Some(with), Some(without)) = (&with, &without) {
+        let draft = |v: &Values| {
+            let draft = v.get(Quantity::Draft).unwrap_or(f64::NAN);
+            system.text(Dimension::FineLength, draft, 0)
+        };
+        let slower = braked(a).map_or(0.0, |[free, with]| free - with);
+        let slower = if slower < 0.005 {
+            "no speed in still water: they hang clear".to_owned()
+        } else {
+            format!("{} of speed", system.text(Dimension::Speed, slower, 1))
+        };
+        says.push(format!(
+            "It draws {} with them, {} without; they cost {slower}.",
+            draft(with),
+            draft(without)
+        ));
+    }
     let wet = pairs.iter().any(|(_, o)| o.clear < 0.0);
     let small = |o: &galvet_core::gear::Outriggers| (0.02..=0.04).contains(&o.clear);
     if wet {

@@ -39,6 +39,13 @@ pub(super) fn over_the_deck(a: &Assessment, beyond: &Beyond, system: System) -> 
             at_worst(Extra::Stays, stays, system)
         ));
     }
+    let rain = beyond.flooding.as_ref().and_then(|f| f.rain);
+    if let Some(rain) = rain {
+        says.push(format!(
+            "An hour of rain of 10 mm puts {} on it.",
+            system.text(Dimension::Volume, rain.p50, 0)
+        ));
+    }
     if let Some(fills) = median(Extra::Fills) {
         says.push(format!(
             "Held far over, water coming up its scuppers half fills it within {}.",

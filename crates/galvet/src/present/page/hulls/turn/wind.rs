@@ -1,10 +1,10 @@
 //! Wind, the way home and holding, in words.
 
-use super::{minutes, told};
+use super::{DAWN, minutes, told};
 use galvet_core::base::{Dimension, System};
 use galvet_core::beyond::{Beyond, Extra};
 use galvet_core::figures::Assessment;
-use galvet_core::handling::{bow, chop_wave, meets};
+use galvet_core::handling::{against, bow, chop_wave, meets};
 use galvet_core::hull::BottomShape;
 use galvet_core::question::Outing;
 
@@ -59,6 +59,7 @@ pub(super) fn home(
         )),
     }
     says.extend(turn_by(beyond, outing, system));
+    says.extend(over_headwind(a, outing, system));
     if let (Some(forecast), Some(home)) = (outing.wind, beyond.range(Extra::HomeWind)) {
         // Gusts at the boat are about the forecast's mean.
         let gusts = if forecast > home.p5 {
@@ -116,10 +117,30 @@ pub(super) fn home(
     says
 }
 
+/// What it makes against harder and harder wind, in words.
+fn over_headwind(a: &Assessment, outing: &Outing, system: System) -> Option<String> {
+    /// Winds as they are said, in the unit read: km/h or mph.
+    const WINDS: [f64; 3] = [10.0, 20.0, 30.0];
+    let one = 1.0 / system.convert(Dimension::Speed, 1.0);
+    let speeds = against(a, outing, &WINDS.map(|w| w * one))?;
+    let told = |v: &Option<f64>| match v {
+        Some(v) => system.number(Dimension::Speed, *v, 1),
+        None => "nothing".to_owned(),
+    };
+    let [a, b, c] = [0, 1, 2].map(|k| told(&speeds[k]));
+    let unit = system.unit(Dimension::Speed);
+    Some(format!(
+        "Straight against 10, 20 and 30\u{a0}{unit} of wind and the stream it makes {a}, {b} and {c}\u{a0}{unit} over the ground."
+    ))
+}
+
 /// By when to turn, and what is left in the battery and without the drive, in words.
 fn turn_by(beyond: &Beyond, outing: &Outing, system: System) -> Vec<String> {
     let mut says = Vec::new();
     match (outing.dark, beyond.range(Extra::TurnBy)) {
+        (Some(_), Some(by)) if by.share > 0.5 && by.p5 < DAWN => says.push(
+            "The way back may take longer than the day has hours: stay near, or upwind.".to_owned(),
+        ),
         (Some(dark), Some(by)) if by.share > 0.5 => says.push(format!(
             "Dark at {}: turn back by {} at the latest, a quarter of the way back in hand.",
             system.text(Dimension::Clock, dark, 0),
