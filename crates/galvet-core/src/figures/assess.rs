@@ -334,6 +334,15 @@ impl Assessment {
         self.drains.get_or_init(|| drain(self))
     }
 
+    /// The same with no remedy looked for, for what finds no place: whoever only asks where
+    /// a hull stands is not told any.
+    #[must_use]
+    pub fn without_remedies(self) -> Self {
+        // Already looked for: nothing is lost.
+        let _ = self.remedies.set(Vec::new());
+        self
+    }
+
     /// Share of a few shapes that stay up with the cockpit full: worked out by `look` when
     /// somebody asks first.
     pub(crate) fn stays_up_swamped(&self, look: impl FnOnce(&Self) -> f64) -> f64 {

@@ -66,10 +66,11 @@ fn standings(ranking: &Ranking) -> Standings {
     ranked.map(|r| (r.survey().key.clone(), of(r))).collect()
 }
 
-/// Those that may win somewhere between two ends, likeliest first: points go evenly from
-/// end to end, and who passes at one end only is given its points there all the way.
-fn may_win(near: &Standings, far: &Standings, behind: f64) -> Vec<String> {
-    let at = |key: &str, share: f64| match (near.get(key), far.get(key)) {
+/// How far each hull is ahead of the best that is sure to pass, at a share of the way
+/// between two ends: points go evenly from end to end, and who passes at one end only is
+/// given its points there all the way.
+fn ahead<'a>(near: &'a Standings, far: &'a Standings, share: f64) -> Vec<(f64, &'a String)> {
+    let at = |key: &str| match (near.get(key), far.get(key)) {
         (Some(a), Some(b)) => a.points + share * (b.points - a.points),
         (Some(one), None) | (None, Some(one)) => one.points,
         (None, None) => f64::NEG_INFINITY,
@@ -79,18 +80,31 @@ fn may_win(near: &Standings, far: &Standings, behind: f64) -> Vec<String> {
         ends.iter().all(|s| s.is_some_and(|s| s.in_hand))
     };
     let keys: BTreeSet<&String> = near.keys().chain(far.keys()).collect();
-    let mut ahead: Vec<(f64, &String)> = keys.iter().map(|&key| (f64::NEG_INFINITY, key)).collect();
+    let best = keys.iter().filter(|key| sure(key.as_str()));
+    let best = best.map(|key| at(key)).fold(0.0, f64::max);
+    keys.into_iter().map(|key| (at(key) - best, key)).collect()
+}
+
+/// Those that may win somewhere between two ends, likeliest first.
+fn may_win(near: &Standings, far: &Standings, behind: f64) -> Vec<String> {
+    let mut most: BTreeMap<&String, f64> = BTreeMap::new();
     for step in 0..=STEPS {
         let share = f64::from(step) / f64::from(STEPS);
-        let sure = keys.iter().filter(|key| sure(key.as_str()));
-        let best = sure.map(|key| at(key, share)).fold(0.0, f64::max);
-        for (ahead, key) in &mut ahead {
-            *ahead = ahead.max(at(key, share) - best);
+        for (by, key) in ahead(near, far, share) {
+            let known = most.entry(key).or_insert(f64::NEG_INFINITY);
+            *known = known.max(by);
         }
     }
-    ahead.retain(|(ahead, _)| *ahead > -behind);
-    ahead.sort_by(|a, b| b.0.total_cmp(&a.0));
+    let mut ahead: Vec<(&String, f64)> = most.into_iter().filter(|m| m.1 > -behind).collect();
+    ahead.sort_by(|a, b| b.1.total_cmp(&a.1));
     let few = ahead.into_iter().take(CONTENDERS);
+    few.map(|(key, _)| key.clone()).collect()
+}
+
+/// Those that may win at a share of the way between two ends.
+fn may_win_at(near: &Standings, far: &Standings, share: f64, behind: f64) -> Vec<String> {
+    let all = ahead(near, far, share).into_iter();
+    let few = all.filter(|(by, _)| *by > -behind);
     few.map(|(_, key)| key.clone()).collect()
 }
 
@@ -143,7 +157,10 @@ impl Search<'_> {
             });
             match coarse {
                 Ok(None) => Err(Unwanted),
-                Ok(Some(assessment)) => Ok((hull.survey.clone(), Ok(Arc::new(assessment)))),
+                Ok(Some(assessment)) => {
+                    let assessment = Arc::new(assessment.without_remedies());
+                    Ok((hull.survey.clone(), Ok(assessment)))
+                }
                 Err(cannot) => Ok((hull.survey.clone(), Err(cannot))),
             }
         };
@@ -180,18 +197,24 @@ impl Search<'_> {
                 }
                 _ => may_win(&near, &self.coarse(&far, Some(&now))?, BEHIND),
             };
-            let mut among = self.among(&flips.winner, &few);
-            if matches!(tried, Tried::Lighter | Tried::Heavier) {
-                // Looked at many times in between: who is left of the few after the end is
-                // worked out in full.
+            let among = self.among(&flips.winner, &few);
+            let found = if matches!(tried, Tried::Lighter | Tried::Heavier) {
+                // Looked at many times in between: at each place only who may win there,
+                // now that both ends are known of all shapes.
                 let there = standings(&self.ranked(&far, &among)?.ranking);
                 let here = near.iter().filter(|(key, _)| few.contains(key));
-                let here = here.map(|(key, at)| (key.clone(), *at)).collect();
-                let fewer = may_win(&here, &there, BEHIND_EXACTLY);
-                among = self.among(&flips.winner, &fewer);
-            }
-            let first = |brief: &Brief| self.first(brief, &among);
-            let found = tried.smallest(brief, &flips.winner, &first)?;
+                let here: Standings = here.map(|(key, at)| (key.clone(), *at)).collect();
+                let whole = far.crew.mass() - brief.crew.mass();
+                let first = |asked: &Brief| {
+                    let share = (asked.crew.mass() - brief.crew.mass()) / whole;
+                    let fewer = may_win_at(&here, &there, share, BEHIND_EXACTLY);
+                    self.first(asked, &self.among(&flips.winner, &fewer))
+                };
+                tried.smallest(brief, &flips.winner, &first)?
+            } else {
+                let first = |asked: &Brief| self.first(asked, &among);
+                tried.smallest(brief, &flips.winner, &first)?
+            };
             flips.tried.push((tried, found));
             tell(&flips);
         }
