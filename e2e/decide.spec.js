@@ -115,7 +115,7 @@ test("what if: the address of a change gives the same page elsewhere, and goes b
   await expect(elsewhere.locator(".sentence-text")).toContainText("88 kg");
   await context.close();
   await page.getByRole("link", { name: /Back to (it|the question)/ }).click();
-  expect(await places()).toEqual(before);
+  await expect.poll(places).toEqual(before);
 });
 
 test("three hulls side by side: over each other, what each costs, on two pages of paper", async ({
