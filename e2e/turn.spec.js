@@ -110,6 +110,11 @@ test("a sit-inside goes down full of water, and with bulkheads stays up; a spray
   await addToRig(page, ownDemo, "spray deck");
   await page.goto(`${hull}&rig=light-and-quick`);
   await expect(turn).toContainText("A spray deck keeps waves out");
+  // A bag blown up inside leaves less room for water.
+  await expect(turn).toContainText("no bag or foam");
+  await addToRig(page, ownDemo, "buoyancy bag, 25 l");
+  await page.goto(`${hull}&rig=light-and-quick`);
+  await expect(turn).toContainText(/25\sl of bags or foam/);
   await expect(page.locator("main")).not.toContainText("swamped it goes down");
   await expectAxeClean(page);
 });
