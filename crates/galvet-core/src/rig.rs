@@ -295,12 +295,6 @@ impl Rig {
         self.lines.iter().filter_map(one).sum()
     }
 
-    /// Water all its pumps move, litres a minute.
-    #[must_use]
-    pub fn pumps(&self) -> f64 {
-        self.dragged(|does| does.pumps)
-    }
-
     /// Mass of the water, ice and fish in it, kg.
     #[must_use]
     pub fn wet_part(&self) -> f64 {

@@ -319,6 +319,18 @@ fn moving_water_is_decided_by_what_keeps_it_out_or_up() {
     let mut closed = asked.clone();
     closed.rig.lines.push(stow_hull::line(&deck));
     assert!(!out(&sit_inside(&[]), &closed));
+    // One that may stay ashore, and does since nothing has room for it, keeps nothing out.
+    let mut ashore = asked.clone();
+    let huge = Gear {
+        size: Some([4.9, 2.0, 2.0]),
+        ..deck.clone()
+    };
+    let line = stow_hull::line(&huge);
+    ashore.rig.lines.push(RigLine {
+        importance: galvet_core::rig::Importance::Want,
+        ..line
+    });
+    assert!(out(&sit_inside(&[]), &ashore));
 }
 
 fn towed(area: f64, sock: f64) -> RigLine {

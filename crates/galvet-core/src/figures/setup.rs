@@ -3,12 +3,13 @@
 use super::outriggers::Rigged;
 use crate::body::{Body, EdgePoint};
 use crate::crew::Company;
-use crate::gear::Outriggers;
+use crate::gear::{OnWater, Outriggers};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Fitting, FittingKind, Flooded, Scupper, floods};
 use crate::load::{Carriage, LoadPlan};
 use crate::plausible::Posterior;
 use crate::question::Brief;
+use crate::rig::RigLine;
 use crate::stow::Layout;
 use std::sync::Arc;
 
@@ -173,8 +174,26 @@ impl Setup {
     #[must_use]
     pub fn sprayed(&self) -> bool {
         let sits_inside = self.posterior.survey.construction == Construction::SitInside;
-        let mut lines = self.brief.rig.lines.iter();
-        sits_inside && lines.any(|l| l.thing.as_ref().is_some_and(|g| g.on_water.spray_deck))
+        let closes = |does: &OnWater| does.spray_deck.then_some(1.0);
+        sits_inside && self.aboard(closes) > 0.0
+    }
+
+    /// What all things that came aboard amount to together, as `of` tells it of one: what
+    /// found no place and stays ashore helps nobody.
+    fn aboard(&self, of: impl Fn(&OnWater) -> Option<f64>) -> f64 {
+        let lines = &self.brief.rig.lines;
+        let one = |(at, l): (usize, &RigLine)| {
+            let came = self.loads.layout.stowed.iter().any(|s| s.line == at);
+            let thing = l.thing.as_ref().filter(|_| came)?;
+            Some(f64::from(l.count) * of(&thing.on_water)?)
+        };
+        lines.iter().enumerate().filter_map(one).sum()
+    }
+
+    /// Water all pumps aboard move, litres a minute.
+    #[must_use]
+    pub fn pumps(&self) -> f64 {
+        self.aboard(|does| does.pumps)
     }
 
     /// Drag area of all that is towed alongside under way, m².
@@ -186,7 +205,7 @@ impl Setup {
     /// Drag area of the socks aboard, let out to drift slower, m².
     #[must_use]
     pub fn sock(&self) -> f64 {
-        self.brief.rig.dragged(|does| does.sock)
+        self.aboard(|does| does.sock)
     }
 
     /// The guide values in force.

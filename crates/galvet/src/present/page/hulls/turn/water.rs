@@ -139,7 +139,7 @@ pub(super) fn inside(a: &Assessment, beyond: &Beyond, system: System) -> Vec<Str
             }
         ));
     }
-    let pumps = a.setup.brief.rig.pumps();
+    let pumps = a.setup.pumps();
     let lost = beyond.range(Extra::GmZero).map(|r| r.p5);
     if let Some(lost) = lost.filter(|_| pumps > 0.0) {
         let minutes = (1000.0 * lost / pumps).ceil();
