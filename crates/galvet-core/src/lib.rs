@@ -37,6 +37,7 @@ pub mod guide;
 pub mod handling;
 pub mod hull;
 pub mod load;
+pub mod papers;
 pub mod plausible;
 pub mod portrait;
 pub mod power;

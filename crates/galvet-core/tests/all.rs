@@ -21,6 +21,7 @@ mod mass;
 mod mesh;
 mod metamorphic;
 mod on_water;
+mod outriggers;
 mod pack;
 mod plausible;
 mod portrait;

@@ -1,8 +1,10 @@
 //! The shelf: things that can be carried, belonging to no hull and no rig.
 
 mod on_water;
+mod serves;
 
 pub use on_water::{OnWater, Outriggers};
+pub use serves::{Is, Serves};
 
 use crate::base::{Bounds, Dimension, OutOfRange, words};
 use crate::hull::{Dryness, Reach, ZoneKind};
@@ -215,6 +217,8 @@ pub struct Gear {
     pub brings: Brings,
     /// What it does on the water.
     pub on_water: OnWater,
+    /// What it serves as, where lists and rules ask; empty where nobody said.
+    pub serves: Vec<Serves>,
     /// Minutes to set up.
     pub setup_minutes: Option<f64>,
     /// Comes off for the road.
@@ -276,6 +280,7 @@ impl Gear {
             strain: Strain::Light,
             brings: Brings::default(),
             on_water: OnWater::default(),
+            serves: Vec::new(),
             setup_minutes: None,
             comes_off: false,
             strip_for_surf: false,
@@ -329,7 +334,8 @@ impl Gear {
     /// Whether it is a flotation aid: its place is on the person.
     #[must_use]
     pub fn is_flotation_aid(&self) -> bool {
-        self.key.starts_with("flotation-aid")
+        let aids = [Serves::FoamAid, Serves::InflatableAid, Serves::ChildAid];
+        self.key.starts_with("flotation-aid") || self.serves.iter().any(|s| aids.contains(s))
     }
 
     /// Whether it may lie on another side: nothing says it must stand, nothing is in

@@ -93,7 +93,7 @@ pub struct WayHome {
 }
 
 /// Effort kept up for hours, W.
-fn lasting(propulsion: Propulsion, guides: &Guides) -> f64 {
+pub(super) fn lasting(propulsion: Propulsion, guides: &Guides) -> f64 {
     guides[match propulsion {
         Propulsion::Paddle => PaddleLasting,
         Propulsion::RotaryPedal | Propulsion::FinPedal => PedalLasting,
@@ -102,7 +102,7 @@ fn lasting(propulsion: Propulsion, guides: &Guides) -> f64 {
 }
 
 /// One shape ready to go: its drag and its resistance by speed.
-struct Going {
+pub(super) struct Going {
     drag: Drag,
     at_anchor: Drag,
     /// Of the hull alone, in the water.
@@ -110,7 +110,7 @@ struct Going {
 }
 
 impl Going {
-    fn of(setup: &Setup, shape: Shape) -> Option<Self> {
+    pub(super) fn of(setup: &Setup, shape: Shape) -> Option<Self> {
         let guides = setup.guides();
         Some(Self {
             drag: side_areas_with(setup, shape, Carriage::Seated)?.drag(guides),
@@ -121,7 +121,7 @@ impl Going {
     }
 
     /// Does something with the boat it makes, driven so.
-    fn boat<T>(
+    pub(super) fn boat<T>(
         &self,
         (setup, propulsion): (&Setup, Propulsion),
         bound: &Bound,
@@ -352,32 +352,6 @@ pub fn account(assessment: &Assessment, outing: &Outing) -> Option<Account> {
             over,
         })
     })
-}
-
-/// Speeds over the ground, m/s, straight against each of `winds` (m/s at the boat) and the
-/// day's stream, of the middle shape at the usual effort; `None` for those that stop it.
-#[must_use]
-pub fn against(
-    assessment: &Assessment,
-    outing: &Outing,
-    winds: &[f64],
-) -> Option<Vec<Option<f64>>> {
-    let setup = &assessment.setup;
-    let bound = Bound::of(setup, outing)?;
-    let propulsion = assessment.driven();
-    let drive = Drive::of(propulsion, setup.brief.water.density, setup.guides());
-    let effort = lasting(propulsion, setup.guides());
-    let going = Going::of(setup, assessment.middle)?;
-    Some(going.boat((setup, propulsion), &bound, |boat| {
-        let speed = |&wind: &f64| {
-            let weather = Weather {
-                wind,
-                ..bound.weather
-            };
-            boat.over_ground((&drive, effort), weather, [0.0; 2])
-        };
-        winds.iter().map(speed).collect()
-    }))
 }
 
 /// Speed kept up in still water without and with the floats beside it, m/s, of the middle

@@ -2,7 +2,8 @@
 
 use super::{FileError, check_key, keyed, read_json, refused, sound};
 use galvet_core::gear::{
-    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, OnWater, Outriggers, Strain, Tether,
+    Brings, Category, Chemistry, Electric, Fixing, Gear, Needs, OnWater, Outriggers, Serves,
+    Strain, Tether,
 };
 use galvet_core::hull::{Dryness, Reach, ZoneKind};
 use schemars::JsonSchema;
@@ -63,6 +64,10 @@ pub struct GearEntry {
     brings: BringsEntry,
     #[serde(default, skip_serializing_if = "OnWaterEntry::is_nothing")]
     on_water: OnWaterEntry,
+    /// What it serves as, where lists and rules ask.
+    #[serde(with = "keyed::list", default, skip_serializing_if = "Vec::is_empty")]
+    #[schemars(with = "Vec<keyed::Word<Serves>>")]
+    serves: Vec<Serves>,
     #[serde(default, skip_serializing_if = "Option::is_none")]
     setup_minutes: Option<f64>,
     #[serde(default)]
@@ -318,6 +323,7 @@ impl GearEntry {
             strain: g.strain,
             brings: BringsEntry::of(&g.brings),
             on_water: OnWaterEntry::of(&g.on_water),
+            serves: g.serves.clone(),
             setup_minutes: g.setup_minutes,
             comes_off: g.comes_off,
             strip_for_surf: g.strip_for_surf,
@@ -375,6 +381,7 @@ impl GearEntry {
             strain: self.strain,
             brings: self.brings.brings(),
             on_water: self.on_water.on_water(),
+            serves: self.serves,
             setup_minutes: self.setup_minutes,
             comes_off: self.comes_off,
             strip_for_surf: self.strip_for_surf,

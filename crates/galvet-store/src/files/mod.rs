@@ -11,6 +11,7 @@ pub mod evidence;
 pub mod exchange;
 pub(crate) mod fitout;
 pub mod gear;
+mod gear_columns;
 pub mod gear_table;
 mod guard;
 pub mod guides;
@@ -62,7 +63,7 @@ pub(crate) const SHEETS: [sheet::Shape; 3] = [
 /// with its unit. Empty for what has no unit, or says it.
 #[must_use]
 pub fn units_of(header: &str) -> Vec<(String, &'static str)> {
-    let dimension = unstated::of_hulls(header).or_else(|| gear_table::dimension_of(header));
+    let dimension = unstated::of_hulls(header).or_else(|| gear_columns::dimension_of(header));
     unstated::named(header, dimension)
 }
 

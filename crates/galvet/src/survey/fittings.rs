@@ -1,7 +1,8 @@
 //! Fittings as they are put on the drawing: their form, named, changed, taken off.
 
 use super::edit::{checked, same};
-use super::fitting_kinds::{FittingDraft, Kind, key_of, kind_of};
+use super::fitting_draft::FittingDraft;
+use super::fitting_kinds::{Kind, key_of, kind_of};
 use crate::form::{Refusal, Sent, Table, line, number};
 use galvet_core::base::System;
 use galvet_core::hull::{Fitting, Measure, Source, Survey};

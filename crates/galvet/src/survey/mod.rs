@@ -9,6 +9,7 @@ mod devices;
 mod draft;
 mod edit;
 mod fields;
+mod fitting_draft;
 mod fitting_kinds;
 mod fittings;
 mod import;

@@ -284,6 +284,8 @@ fn how_it_lies() -> Group<D> {
                 &mut d.gear.fixings
             })
             .hint("worn, holder, insert, track, plate, strap, glue, drill, loose"),
+            words("serves", "serves as", |d: &mut D| &mut d.gear.serves)
+                .hint("where lists and event rules ask: whistle, knife, foam-aid, rod, radio …"),
             line("mount", "mount it needs", |d: &mut D| &mut d.gear.mount)
                 .hint("slot, thread or hole pattern; empty: any"),
             count(

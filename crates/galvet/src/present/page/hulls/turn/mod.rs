@@ -1,9 +1,12 @@
 //! What it does when the day turns: water aboard, wind and the way home, ashore.
 
 mod ashore;
+mod headwind;
 mod people;
 mod water;
 mod wind;
+
+pub use headwind::Efforts;
 
 use super::figure::signed_percent;
 use crate::answer::Afloat;
@@ -80,6 +83,8 @@ pub struct Turn {
     pub leak: Option<LeakCurves>,
     /// Its section with some of it inside, leaned over.
     pub sloshing: Option<Sloshing>,
+    /// What a pace takes against harder and harder wind.
+    pub efforts: Option<Efforts>,
     /// The boat adrift; `None` where no wind is named.
     pub drifting: Option<Drifting>,
 }
@@ -290,6 +295,7 @@ pub(super) fn turn(afloat: &Afloat, outing: &Outing, system: System) -> Turn {
         sloshing: wetted_section(&a.setup, &a.middle, SLOSHES.0, SLOSHES.1.to_radians())
             .as_ref()
             .map(sloshing),
+        efforts: headwind::effort_table(a, outing, system),
         drifting: drifting(beyond, system),
     }
 }

@@ -1,10 +1,11 @@
 //! Wind, the way home and holding, in words.
 
+use super::headwind::over_headwind;
 use super::{DAWN, minutes, told};
 use galvet_core::base::{Dimension, System};
 use galvet_core::beyond::{Beyond, Extra};
 use galvet_core::figures::Assessment;
-use galvet_core::handling::{against, bow, chop_wave, meets};
+use galvet_core::handling::{bow, chop_wave, meets};
 use galvet_core::hull::BottomShape;
 use galvet_core::question::Outing;
 
@@ -115,23 +116,6 @@ pub(super) fn home(
     says.extend(towing(beyond, system));
     says.extend(ride(a, beyond));
     says
-}
-
-/// What it makes against harder and harder wind, in words.
-fn over_headwind(a: &Assessment, outing: &Outing, system: System) -> Option<String> {
-    /// Winds as they are said, in the unit read: km/h or mph.
-    const WINDS: [f64; 3] = [10.0, 20.0, 30.0];
-    let one = 1.0 / system.convert(Dimension::Speed, 1.0);
-    let speeds = against(a, outing, &WINDS.map(|w| w * one))?;
-    let told = |v: &Option<f64>| match v {
-        Some(v) => system.number(Dimension::Speed, *v, 1),
-        None => "nothing".to_owned(),
-    };
-    let [a, b, c] = [0, 1, 2].map(|k| told(&speeds[k]));
-    let unit = system.unit(Dimension::Speed);
-    Some(format!(
-        "Straight against 10, 20 and 30\u{a0}{unit} of wind and the stream it makes {a}, {b} and {c}\u{a0}{unit} over the ground."
-    ))
 }
 
 /// By when to turn, and what is left in the battery and without the drive, in words.
