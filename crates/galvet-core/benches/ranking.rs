@@ -120,11 +120,11 @@ fn effort(c: &mut Criterion) {
     let mut group = c.benchmark_group("effort");
     group.sample_size(10);
     // What it does when the day turns: all of it, and its parts.
-    let outing = assessment.setup.brief.outing;
+    let day = assessment.setup.brief.day();
     group.bench_function("a day that turns, one hull", |b| {
         b.iter(|| {
             let flooding = flooding(black_box(&assessment)).map(Arc::new);
-            beyond(&assessment, &outing, flooding)
+            beyond(&assessment, &day, flooding)
         });
     });
     let many: Vec<_> = fleet(100)
@@ -136,7 +136,7 @@ fn effort(c: &mut Criterion) {
         b.iter(|| {
             let all = many.par_iter().map(|a| {
                 let flooding = flooding(a).map(Arc::new);
-                beyond(a, &outing, flooding)
+                beyond(a, &day, flooding)
             });
             all.collect::<Vec<_>>()
         });

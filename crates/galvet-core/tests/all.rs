@@ -23,6 +23,7 @@ mod metamorphic;
 mod on_water;
 mod outriggers;
 mod pack;
+mod papers;
 mod plausible;
 mod portrait;
 mod properties;

@@ -17,7 +17,7 @@ use galvet_core::handling::{Bound, against, drift_socked, efforts, side_areas, t
 use galvet_core::hull::{
     BottomShape, Construction, Fitting, FittingKind, Judgement, Measure, Propulsion, Survey,
 };
-use galvet_core::question::{Brief, Outing, Reverse};
+use galvet_core::question::{Brief, Day, Launch, Outing, Reverse};
 use galvet_core::rank::{Code, minds};
 use galvet_core::rig::RigLine;
 
@@ -246,12 +246,45 @@ fn the_day_asked_is_the_day_worked_out() {
             > near_back
     );
     // Dark at 20:30: a quarter of the way back in hand.
-    let turned = beyond(&a, &day(4_000.0, None, Some(20.5)), None);
+    let asked = |outing| Day {
+        outing,
+        ..Day::default()
+    };
+    let turned = beyond(&a, &asked(day(4_000.0, None, Some(20.5))), None);
     let by = turned.range(Extra::TurnBy).unwrap();
     assert_relative_eq!(by.p50, 20.5 - 1.25 * near_back / 3600.0, epsilon = 1e-9);
     assert!(by.p5 <= by.p50 && by.p50 <= by.p95);
-    let silent = beyond(&a, &day(4_000.0, None, None), None);
+    let silent = beyond(&a, &asked(day(4_000.0, None, None)), None);
     assert_eq!(silent.range(Extra::TurnBy), None);
+}
+
+#[test]
+fn a_launch_is_as_steep_and_soft_as_it_is_said_to_be() {
+    // The question's floating part forgets the launch: the day brings it.
+    let a = assess(&common::tunnel(&[(Measure::BareWeight, 39.0)]), &windy(), 8);
+    let from = |launch| {
+        let day = Day {
+            launch,
+            ..Day::default()
+        };
+        let told = beyond(&a, &day, None);
+        [Extra::Cart, Extra::Drag].map(|e| told.range(e).map(|r| r.p50))
+    };
+    let [ramp, beach, bank] = [Launch::Ramp, Launch::Beach, Launch::Bank].map(from);
+    // By hand (chapter 10): dragging takes weight times (grip cos + sin).
+    let share = |slope: f64, grip: f64| {
+        let (sin, cos) = slope.to_radians().sin_cos();
+        grip * cos + sin
+    };
+    let on_the_bank = share(14.0, 0.35) / share(7.1, 0.45);
+    assert_relative_eq!(
+        bank[1].unwrap() / ramp[1].unwrap(),
+        on_the_bank,
+        max_relative = 1e-3
+    );
+    assert!(bank[0].unwrap() > ramp[0].unwrap() && beach[0].unwrap() > 1.5 * ramp[0].unwrap());
+    // Down steps it is carried.
+    assert_eq!(from(Launch::Steps), [None, None]);
 }
 
 #[test]

@@ -6,6 +6,7 @@ use crate::figures::{Assessment, Setup};
 use crate::guide::Guide;
 use crate::handling::{Ground, Mass, one_end};
 use crate::hull::FittingKind;
+use crate::question::Launch;
 
 /// What it takes to move one shape ashore.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -18,6 +19,14 @@ pub struct Lifting {
     pub cart: Option<f64>,
     /// To drag the fitted hull, N; `None` where it is carried.
     pub drag: Option<f64>,
+    /// The bare hull.
+    pub bare: Mass,
+    /// Seat, drive and rudder on it, kg.
+    pub kit: f64,
+    /// The fitted hull with all its kit.
+    pub loaded: Mass,
+    /// Handles nearest the ends, m from the bow.
+    pub handles: [f64; 2],
 }
 
 /// Handles nearest the ends, m from the bow: those on record, or a fiftieth of the length
@@ -35,9 +44,9 @@ fn handles(setup: &Setup) -> [f64; 2] {
     [fore.unwrap_or(0.02 * length), aft.unwrap_or(0.98 * length)]
 }
 
-/// What one shape takes.
+/// What one shape takes, up from a launch.
 #[must_use]
-pub fn lifting(assessment: &Assessment, shape: &Shape) -> Lifting {
+pub fn lifting(assessment: &Assessment, shape: &Shape, launch: Launch) -> Lifting {
     let setup = &assessment.setup;
     let (guides, form) = (setup.guides(), &setup.posterior.form);
     let (bow, length) = (form.bow(), form.length());
@@ -57,12 +66,16 @@ pub fn lifting(assessment: &Assessment, shape: &Shape) -> Lifting {
     });
     let things = kit.clone().map(|m| m.mass);
     let [fore, aft] = handles(setup);
-    let ground = Ground::of(setup.brief.wishes.launch, guides);
+    let ground = Ground::of(launch, guides);
     let loaded = Mass::together(kit.chain([hull]));
     Lifting {
         heaviest: things.fold(bare.mass, f64::max),
         one_end: one_end(bare, length, [fore, aft]),
         cart: ground.map(|g| g.cart(loaded, length, fore, guides[Guide::CartHeight])),
         drag: ground.map(|g| g.drag(hull.mass)),
+        bare,
+        kit: hull.mass - bare.mass,
+        loaded,
+        handles: [fore, aft],
     }
 }

@@ -7,7 +7,7 @@ use crate::base::{Dimension, words};
 use crate::figures::{Absent, Assessment, Better, Range, Shown};
 use crate::guide::Guide;
 use crate::handling::{Bow, WayHome, bow, drift_socked, tow, way_home, windage};
-use crate::question::Outing;
+use crate::question::Day;
 use std::sync::Arc;
 
 /// Which part of the day a figure belongs to; its name in files.
@@ -208,7 +208,8 @@ const BOWS: usize = 16;
 /// Works them out for a day that goes so; what water aboard does, which no day changes,
 /// comes ready.
 #[must_use]
-pub fn beyond(assessment: &Assessment, outing: &Outing, flooding: Option<Arc<Flooding>>) -> Beyond {
+pub fn beyond(assessment: &Assessment, day: &Day, flooding: Option<Arc<Flooding>>) -> Beyond {
+    let outing = &day.outing;
     let way = way_home(assessment, outing);
     let wind = way.as_ref().map(|w| w.bound.weather.wind);
     let tow = tow(assessment);
@@ -233,7 +234,7 @@ pub fn beyond(assessment: &Assessment, outing: &Outing, flooding: Option<Arc<Flo
     let lifts = assessment
         .evenly()
         .into_iter()
-        .map(|i| lifting(assessment, &shapes[i]));
+        .map(|i| lifting(assessment, &shapes[i], day.launch));
     let lifts: Vec<_> = lifts.collect();
     let lift = |f: &dyn Fn(&super::Lifting) -> Option<f64>| {
         let all: Vec<Option<f64>> = lifts.iter().map(f).collect();

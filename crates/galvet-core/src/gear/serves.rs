@@ -144,7 +144,7 @@ impl Gear {
             return Is::No;
         }
         let name = self.name.to_lowercase();
-        let words = what.label().split([' ', ',']).filter(|w| w.len() > 3);
+        let words = what.label().split([' ', ',']).filter(|w| w.len() > 2);
         let named = words.clone().next().is_some() && words.clone().all(|w| name.contains(w));
         if named { Is::Maybe } else { Is::No }
     }

@@ -254,7 +254,7 @@ fn essential(facts: &Facts<'_>, row: &Row) -> Option<Essential> {
     let asked = waters.iter().map(|&w| asks(columns, w)).max()?;
     let sits_inside = facts.hull().construction == crate::hull::Construction::SitInside;
     let children = facts
-        .brief()
+        .brief
         .others
         .iter()
         .filter(|o| o.kin() == crate::crew::Kin::Child)
@@ -314,7 +314,7 @@ fn aid(facts: &Facts<'_>) -> Standing {
     let aids = [Serves::FoamAid, Serves::InflatableAid];
     let is = |g: &crate::gear::Gear| g.is_flotation_aid() && !g.serves.contains(&Serves::ChildAid);
     let grown = 1 + facts
-        .brief()
+        .brief
         .others
         .iter()
         .filter(|o| o.kin() == crate::crew::Kin::Adult)
@@ -360,5 +360,33 @@ fn child_aid(facts: &Facts<'_>, children: usize) -> Standing {
         0 => Standing::Missing,
         n if n < children => Standing::Wrong(name, "one for each child"),
         _ => Standing::There(name),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::base::Keyed;
+
+    #[test]
+    fn every_row_has_a_word_for_each_of_the_nine_waters() {
+        for Row(id, _, _, columns, _) in &TABLE {
+            assert_eq!(columns.len(), Nine::ALL.len(), "{id}");
+            assert!(columns.bytes().all(|c| b"Ms-X".contains(&c)), "{id}");
+        }
+        let said = |id: &str, water| {
+            let row = TABLE.iter().find(|r| r.0 == id);
+            row.map(|r| asks(r.3, water))
+        };
+        // Read off chapter 8 by hand, columns P L O R Q M E C F.
+        assert_eq!(said("helmet", Nine::QuickCreek), Some(Asks::Must));
+        assert_eq!(said("helmet", Nine::Coast), Some(Asks::Not));
+        assert_eq!(said("radio", Nine::Estuary), Some(Asks::Must));
+        assert_eq!(said("radio", Nine::OpenLake), Some(Asks::Should));
+        assert_eq!(said("leash", Nine::Coast), Some(Asks::Not));
+        assert_eq!(said("leash", Nine::Surf), Some(Asks::Barred));
+        assert_eq!(said("anchor", Nine::QuickCreek), Some(Asks::Barred));
+        assert_eq!(said("tide-table", Nine::Marsh), Some(Asks::Must));
+        assert_eq!(said("aid", Nine::Pond), Some(Asks::Must));
     }
 }

@@ -1,10 +1,11 @@
 //! What papers are made of: one hull with a rig laid out on it, under a question.
 
-use crate::base::{Keyed, words};
+use crate::base::{Keyed, System, words};
 use crate::figures::Assessment;
 use crate::gear::{Electric, Gear, Is, Serves};
 use crate::hull::{BottomShape, FittingKind, Measure, Propulsion, Source, Survey, Zone, zones};
 use crate::question::{Brief, Launch, Water};
+use crate::rig::Rig;
 use crate::stow::{Layout, Stowed};
 
 words! {
@@ -76,13 +77,21 @@ impl Nine {
 pub struct Facts<'a> {
     /// The hull under the question.
     pub assessment: &'a Assessment,
+    /// The question whole: what floats forgets launch, day and wishes.
+    pub brief: &'a Brief,
+    /// In which units words are said.
+    pub system: System,
 }
 
 impl<'a> Facts<'a> {
     /// Of a hull under a question.
     #[must_use]
-    pub const fn of(assessment: &'a Assessment) -> Self {
-        Self { assessment }
+    pub const fn of(assessment: &'a Assessment, brief: &'a Brief, system: System) -> Self {
+        Self {
+            assessment,
+            brief,
+            system,
+        }
     }
 
     /// The record.
@@ -91,10 +100,10 @@ impl<'a> Facts<'a> {
         &self.assessment.setup.posterior.survey
     }
 
-    /// The question.
+    /// The rig as it was laid out.
     #[must_use]
-    pub fn brief(&self) -> &'a Brief {
-        &self.assessment.setup.brief
+    pub fn rig(&self) -> &'a Rig {
+        &self.assessment.setup.brief.rig
     }
 
     /// Where things lie.
@@ -106,7 +115,7 @@ impl<'a> Facts<'a> {
     /// Which of the nine waters.
     #[must_use]
     pub fn water(&self) -> Nine {
-        Nine::of(&self.brief().water)
+        Nine::of(&self.brief.water)
     }
 
     /// Which columns of the essentials count: the water's, and the surf's where one goes
@@ -114,7 +123,7 @@ impl<'a> Facts<'a> {
     #[must_use]
     pub fn waters(&self) -> Vec<Nine> {
         let mut all = vec![self.water()];
-        if self.brief().wishes.launch == Launch::Surf && all[0] != Nine::Surf {
+        if self.brief.wishes.launch == Launch::Surf && all[0] != Nine::Surf {
             all.push(Nine::Surf);
         }
         all
@@ -122,14 +131,14 @@ impl<'a> Facts<'a> {
 
     /// Things of the rig, each with how many.
     pub fn things(&self) -> impl Iterator<Item = (&'a Gear, u32)> + use<'a> {
-        let lines = self.brief().rig.lines.iter();
+        let lines = self.rig().lines.iter();
         lines.filter_map(|l| Some((l.thing.as_deref()?, l.count)))
     }
 
     /// The thing of a stowed one.
     #[must_use]
     pub fn thing(&self, stowed: &Stowed) -> Option<&'a Gear> {
-        self.brief().rig.lines.get(stowed.line)?.thing.as_deref()
+        self.rig().lines.get(stowed.line)?.thing.as_deref()
     }
 
     /// The surest thing of the rig that serves as something, and whether it surely does.

@@ -3,8 +3,35 @@
 //!
 //! Guide values of the handbook's chapter 8. Maker, law and the user's own limit come first.
 
+mod checklist;
 mod essentials;
+mod event;
 mod facts;
+mod fastening;
+mod job;
+mod lists;
+mod service;
+mod shopping;
+mod stock;
+mod strip;
+mod trade;
+mod transport;
+mod wiring;
 
+pub use checklist::{Line, checklist};
 pub use essentials::{Asks, Essential, Standing, essentials};
+pub use event::{Checked, Effect, Op, Outcome, Proof, Rule, RuleKind, RuleSet, check, told};
 pub use facts::{Facts, Nine};
+pub use fastening::{Chosen, FASTENINGS, Fastening, fastening};
+pub use job::{GATES, JobSheet, Step, job_sheet};
+pub use lists::{From, List, ROWS, Row, When};
+pub use service::{CARE, Care, due, service};
+pub use shopping::{Shopping, Wanted, package_price, shopping};
+pub use stock::{Back, to_stock};
+pub use strip::{Leg, MINUTES_OFF, Off, Strip, strip};
+pub use trade::{HOWS, How, Trade};
+pub use transport::{
+    Ashore, BARS, Lift, ONE_PERSON, TIRED, TWO, Transport, USUAL_EDGE, carried, people, slide,
+    transport, turns_within,
+};
+pub use wiring::{FUSE_OVER_DRAW, FUSE_WITHIN, Wire, lost, wire};

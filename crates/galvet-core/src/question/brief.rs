@@ -3,7 +3,7 @@
 use super::demand::DemandUse;
 use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
-use super::wishes::{Known, Wishes};
+use super::wishes::{Known, Launch, Wishes};
 use crate::base::{Bounds, Dimension};
 use crate::crew::{Companion, Crew, Hand, Posture, SeatHeight};
 use crate::gear::Gear;
@@ -81,6 +81,15 @@ impl Outing {
     pub const HOURS: Bounds = Bounds::new("hours a trip", Dimension::Ratio, 0.5, 24.0);
     /// Accepted trips a year.
     pub const TRIPS: Bounds = Bounds::new("trips a year", Dimension::Ratio, 1.0, 365.0);
+}
+
+/// What of a question figures for when the day turns hang on, beside what floats.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Day {
+    /// How it goes.
+    pub outing: Outing,
+    /// From what it is launched.
+    pub launch: Launch,
 }
 
 /// The whole question.
@@ -171,6 +180,15 @@ impl Brief {
         Self {
             at_hand: shelf.iter().filter(holds).cloned().collect(),
             ..self.clone()
+        }
+    }
+
+    /// How the day asked goes.
+    #[must_use]
+    pub const fn day(&self) -> Day {
+        Day {
+            outing: self.outing,
+            launch: self.wishes.launch,
         }
     }
 

@@ -9,7 +9,7 @@ mod water;
 mod wishes;
 
 pub use crate::hull::Felt;
-pub use brief::{Brief, MustHaves, Outing};
+pub use brief::{Brief, Day, MustHaves, Outing};
 pub use demand::{Demand, DemandUse};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use varied::{catch_line, with_batteries};

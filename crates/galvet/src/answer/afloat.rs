@@ -6,7 +6,7 @@ use galvet_core::figures::{Assessment, outlook::Outlook, outlook::cruise, outloo
 use galvet_core::handling::{Windage, windage};
 use galvet_core::plausible::{CannotFloat, Posterior};
 use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
-use galvet_core::question::Outing;
+use galvet_core::question::{Day, Outing};
 use galvet_core::rank::Ranking;
 use std::collections::BTreeMap;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
@@ -22,20 +22,24 @@ pub struct Afloat {
     quick: OnceLock<Quick>,
     flooding: OnceLock<Option<Arc<Flooding>>>,
     /// What depends on how the day goes, with the day it is of: the last few asked.
-    beyond: ByDay<Arc<Beyond>>,
-    outlook: ByDay<Option<Arc<Outlook>>>,
+    beyond: ByDay<Day, Arc<Beyond>>,
+    outlook: ByDay<Outing, Option<Arc<Outlook>>>,
 }
 
 /// What was worked out for the days asked last.
-type ByDay<T> = Mutex<Vec<(Outing, T)>>;
+type ByDay<K, T> = Mutex<Vec<(K, T)>>;
 
 /// Days remembered of one hull.
 const DAYS: usize = 2;
 
 /// What is remembered for a day, or else made.
-fn of_day<T: Clone>(all: &ByDay<T>, outing: &Outing, make: impl FnOnce() -> T) -> T {
-    let known = |all: &Vec<(Outing, T)>| {
-        let found = all.iter().find(|(day, _)| day == outing);
+fn of_day<K: Copy + PartialEq, T: Clone>(
+    all: &ByDay<K, T>,
+    asked: &K,
+    make: impl FnOnce() -> T,
+) -> T {
+    let known = |all: &Vec<(K, T)>| {
+        let found = all.iter().find(|(day, _)| day == asked);
         found.map(|(_, made)| made.clone())
     };
     let lock = || all.lock().unwrap_or_else(PoisonError::into_inner);
@@ -47,7 +51,7 @@ fn of_day<T: Clone>(all: &ByDay<T>, outing: &Outing, make: impl FnOnce() -> T) -
     let mut all = lock();
     if known(&all).is_none() {
         all.truncate(DAYS - 1);
-        all.insert(0, (*outing, made.clone()));
+        all.insert(0, (*asked, made.clone()));
     }
     made
 }
@@ -97,11 +101,11 @@ impl Afloat {
     }
 
     /// What it does when a day that goes so turns.
-    pub fn beyond(&self, outing: &Outing) -> Arc<Beyond> {
-        of_day(&self.beyond, outing, || {
+    pub fn beyond(&self, day: &Day) -> Arc<Beyond> {
+        of_day(&self.beyond, day, || {
             let a = &self.assessment;
             let flooding = self.flooding.get_or_init(|| flooding(a).map(Arc::new));
-            Arc::new(beyond(a, outing, flooding.clone()))
+            Arc::new(beyond(a, day, flooding.clone()))
         })
     }
 

@@ -31,7 +31,7 @@ pub fn ranking(answered: &Answered) -> Result<String, csv::Error> {
     // What takes longer is worked out side by side first.
     let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
     all.par_iter().for_each(|afloat| {
-        afloat.beyond(&ranking.brief.outing);
+        afloat.beyond(&ranking.brief.day());
     });
     for (i, entry) in ranking.ranked.iter().enumerate() {
         let place = (i + 1).to_string();
@@ -78,7 +78,7 @@ fn cells(answered: &Answered, survey: &Survey, assessment: Option<&Assessment>) 
         None => String::new(),
     });
     let afloat = answered.afloat.get(&survey.key);
-    let beyond = afloat.map(|a| a.beyond(&answered.ranking.brief.outing));
+    let beyond = afloat.map(|a| a.beyond(&answered.ranking.brief.day()));
     let extras = Extra::ALL.iter().map(|&extra| {
         let median = beyond.as_ref().and_then(|b| b.median(extra));
         text(median.map(|v| v * extra.row().scale))

@@ -121,7 +121,7 @@ impl<'a> Document<'a> {
         let all: Vec<&Arc<Afloat>> = answered.afloat.values().collect();
         all.par_iter().for_each(|afloat| {
             afloat.quick();
-            afloat.beyond(&answered.ranking.brief.outing);
+            afloat.beyond(&answered.ranking.brief.day());
         });
         Self(answered)
     }
@@ -248,8 +248,8 @@ fn figures(a: &Assessment, answered: &Answered) -> Figures {
         Some((q.row().key.to_owned(), json!(hour.key())))
     });
     let afloat = answered.afloat.get(&a.setup.posterior.survey.key);
-    let outing = &answered.ranking.brief.outing;
-    let beyond = afloat.map(|afloat| afloat.beyond(outing));
+    let day = answered.ranking.brief.day();
+    let beyond = afloat.map(|afloat| afloat.beyond(&day));
     let part = |part: Part| {
         let own = Extra::ALL.iter().filter(|e| e.row().part == part);
         own.map(|&extra| {

@@ -66,7 +66,7 @@ async fn page(
         Some(match figure {
             Wanted::Figure(quantity) => derivation(&afloat, quantity, &brief, reader.units),
             Wanted::Column(column) => reckoned(&afloat, column, &brief, reader.units),
-            Wanted::Turned(extra) => turned(&afloat, extra, &brief.outing, reader.units),
+            Wanted::Turned(extra) => turned(&afloat, extra, &brief.day(), reader.units),
         })
     });
     let page = DerivationPage {

@@ -155,7 +155,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
             let survey = &o.way.hull.survey;
             let quick = afloat.map(|a| a.quick());
             let assessment = afloat.map(|a| &*a.assessment);
-            let beyond = afloat.map(|a| a.beyond(&brief.outing));
+            let beyond = afloat.map(|a| a.beyond(&brief.day()));
             cells(
                 assessment,
                 (quick, beyond.as_deref()),

@@ -231,7 +231,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
         going: afloat
             .outlook(&brief.outing)
             .map(|o| going(&o, assessment, brief, system)),
-        turn: turn(afloat, &brief.outing, system),
+        turn: turn(afloat, &brief.day(), system),
         assumed: if assessment.setup.posterior.form.is_measured() {
             "Drawn from its measured sections.".to_owned()
         } else {

@@ -12,7 +12,7 @@ use galvet_core::beyond::{Beyond, Extra, Part};
 use galvet_core::guide::Guide;
 use galvet_core::handling::{account, bow, side_areas, tow};
 use galvet_core::hull::Measure;
-use galvet_core::question::Outing;
+use galvet_core::question::{Day, Outing};
 use galvet_core::rank::explain::area;
 
 /// The figure a word in an address means: its own name, or that of its column.
@@ -77,10 +77,10 @@ impl About {
 
 /// Derives it.
 #[must_use]
-pub fn turned(afloat: &Afloat, extra: Extra, outing: &Outing, system: System) -> Derivation {
+pub fn turned(afloat: &Afloat, extra: Extra, day: &Day, system: System) -> Derivation {
     use Measure as M;
     let a = &afloat.assessment;
-    let beyond = afloat.beyond(outing);
+    let beyond = afloat.beyond(day);
     let survey = &a.setup.posterior.survey;
     let row = extra.row();
     let range = beyond.range(extra);
@@ -101,7 +101,7 @@ pub fn turned(afloat: &Afloat, extra: Extra, outing: &Outing, system: System) ->
     let of = Of {
         afloat,
         beyond: &beyond,
-        outing,
+        outing: &day.outing,
         system,
     };
     let mut inputs: Vec<Input> = measures.iter().map(|&m| input(survey, m, system)).collect();
@@ -422,13 +422,16 @@ mod tests {
             survey: Arc::new(record.survey),
         };
         let afloat = desk.afloat(&hull, &asked.brief).unwrap();
-        let outing = Outing {
-            dark: Some(20.5),
-            distance: Some(8_000.0),
-            ..Outing::default()
+        let day = Day {
+            outing: Outing {
+                dark: Some(20.5),
+                distance: Some(8_000.0),
+                ..Outing::default()
+            },
+            ..Day::default()
         };
         for &extra in Extra::ALL {
-            let d = turned(&afloat, extra, &outing, System::Metric);
+            let d = turned(&afloat, extra, &day, System::Metric);
             assert!(
                 !d.steps.is_empty() && !d.figure.value.is_empty(),
                 "{extra:?}"
@@ -441,7 +444,7 @@ mod tests {
             }
         }
         // The way back told is the way back worked out: to the minute.
-        let d = turned(&afloat, Extra::Back, &outing, System::Metric);
+        let d = turned(&afloat, Extra::Back, &day, System::Metric);
         let told = d
             .steps
             .iter()
@@ -451,7 +454,7 @@ mod tests {
             .rsplit_once(" in ")
             .and_then(|(_, m)| m.trim_end_matches(" min").parse().ok())
             .unwrap();
-        let range = afloat.beyond(&outing).range(Extra::Back).unwrap();
+        let range = afloat.beyond(&day).range(Extra::Back).unwrap();
         assert!((range.p5 / 60.0 - 1.0..=range.p95 / 60.0 + 1.0).contains(&minutes));
     }
 }

@@ -187,8 +187,8 @@ fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, bo
     findings.extend(minds(a, &ranking.brief, system));
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
     let quick = afloat.map(|a| a.quick());
-    let outing = &ranking.brief.outing;
-    let beyond = afloat.filter(|_| deep).map(|a| a.beyond(outing));
+    let day = ranking.brief.day();
+    let beyond = afloat.filter(|_| deep).map(|a| a.beyond(&day));
     let columns = cells(
         Some(a),
         (quick, beyond.as_deref()),

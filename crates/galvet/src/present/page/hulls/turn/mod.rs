@@ -18,7 +18,7 @@ use galvet_core::beyond::{Beyond, Extra, Part};
 use galvet_core::figures::Range;
 use galvet_core::handling;
 use galvet_core::hull::Construction;
-use galvet_core::question::Outing;
+use galvet_core::question::{Day, Outing};
 
 /// A figure of it.
 pub struct Line {
@@ -176,9 +176,10 @@ fn at_worst(extra: Extra, r: Range, system: System) -> String {
 }
 
 /// Says all of it.
-pub(super) fn turn(afloat: &Afloat, outing: &Outing, system: System) -> Turn {
+pub(super) fn turn(afloat: &Afloat, day: &Day, system: System) -> Turn {
     use Extra as E;
-    let (beyond, a) = (afloat.beyond(outing), &afloat.assessment);
+    let outing = &day.outing;
+    let (beyond, a) = (afloat.beyond(day), &afloat.assessment);
     let beyond = &*beyond;
     let construction = a.setup.posterior.survey.construction;
     let side = |title, says, caution, extras: &[Extra]| Side {

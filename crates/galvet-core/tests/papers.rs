@@ -1,0 +1,602 @@
+//! Papers: event rules each kept, broken and not known; essentials; the order of a job.
+#![allow(clippy::unwrap_used, reason = "tests")]
+
+use crate::common;
+
+use common::{assess, brief};
+use galvet_core::base::{Keyed, System};
+use galvet_core::figures::Assessment;
+use galvet_core::gear::{Category, Electric, Fixing, Gear, Serves, Tether};
+use galvet_core::hull::{
+    Facing, Fitting, FittingKind, Measure, Modification, Progress, Reading, Source, Survey,
+    ZoneKind,
+};
+use galvet_core::papers::{
+    Asks, Facts, List, Nine, Op, Outcome, Rule, RuleKind, RuleSet, Standing, check, checklist,
+    essentials, job_sheet, shopping, told,
+};
+use galvet_core::question::Brief;
+use galvet_core::rig::{Rig, RigLine};
+
+/// A thing that serves as something.
+fn thing(key: &str, serves: &[Serves], size: [f64; 3]) -> Gear {
+    Gear {
+        serves: serves.to_vec(),
+        fixings: vec![Fixing::Strap, Fixing::Loose],
+        zones: vec![
+            ZoneKind::TankWell,
+            ZoneKind::CockpitFloor,
+            ZoneKind::BowDeck,
+        ],
+        ..Gear::plain(key, key, Category::Other, 1.0, Some(size))
+    }
+}
+
+fn worn(key: &str, serves: &[Serves]) -> Gear {
+    Gear {
+        fixings: vec![Fixing::Worn],
+        zones: vec![ZoneKind::OnThePerson],
+        ..thing(key, serves, [0.3, 0.2, 0.1])
+    }
+}
+
+fn carrying(gear: &[Gear]) -> Brief {
+    let lines = gear.iter().map(RigLine::of).collect();
+    let rig = Rig {
+        key: "rig".into(),
+        name: "rig".into(),
+        lines,
+    };
+    brief(85.0, 1.8, rig)
+}
+
+fn afloat(hull: &Survey, asked: &Brief) -> Assessment {
+    assess(hull, asked, 8)
+}
+
+fn rule(kind: RuleKind, of: &[Serves], op: Op, value: Option<f64>) -> Rule {
+    Rule {
+        id: "r".into(),
+        kind,
+        of: of.to_vec(),
+        op,
+        value,
+        ..Rule::default()
+    }
+}
+
+/// How a rule comes out for a hull and what it carries: "pass", "fail", "unknown",
+/// "printed", with its words.
+fn comes_out(hull: &Survey, gear: &[Gear], rule: &Rule) -> (&'static str, String) {
+    let asked = carrying(gear);
+    let a = afloat(hull, &asked);
+    let set = RuleSet {
+        rules: vec![rule.clone()],
+        ..RuleSet::default()
+    };
+    match &check(&Facts::of(&a, &asked, System::Metric), &set)[0].outcome {
+        Outcome::Pass(words) => ("pass", words.clone()),
+        Outcome::Fail(words) => ("fail", words.clone()),
+        Outcome::Unknown(words) => ("unknown", words.clone()),
+        Outcome::Printed => ("printed", String::new()),
+    }
+}
+
+/// A hull of which length and weight were measured.
+fn taped() -> Survey {
+    let mut hull = common::tunnel(&[(Measure::SeatLow, 0.2)]);
+    for (measure, value) in [
+        (Measure::Length, 3.7),
+        (Measure::Beam, 0.9),
+        (Measure::FittedWeight, 50.0),
+    ] {
+        let reading = Reading::new(measure, value, Source::Tape).unwrap();
+        hull.readings.insert(measure, vec![reading]);
+    }
+    hull.fitout.fittings = vec![Fitting {
+        name: "holder".into(),
+        kind: FittingKind::RodHolder {
+            flush: true,
+            angle: None,
+            facing: Facing::Aft,
+            reversible: false,
+        },
+        x: 2.2,
+        y: 0.3,
+        z: None,
+        mount: String::new(),
+        source: Source::Tape,
+    }];
+    hull
+}
+
+#[test]
+fn every_kind_of_rule_is_kept_broken_and_not_known() {
+    use RuleKind as K;
+    use Serves as S;
+    let hull = taped();
+    let mut leaflet = hull.clone();
+    for measure in [Measure::Length, Measure::Beam, Measure::FittedWeight] {
+        let value = hull.value(measure).unwrap();
+        let reading = Reading::new(measure, value, Source::Brochure).unwrap();
+        leaflet.readings.insert(measure, vec![reading]);
+    }
+    let rod = |n: u32| thing(&format!("rod {n}"), &[S::Rod], [2.1, 0.1, 0.1]);
+    let box_ = |long: f64| thing("box", &[S::TackleBox], [long, 0.2, 0.06]);
+    let named = Gear {
+        serves: Vec::new(),
+        ..thing("yellow gaff, short", &[], [0.6, 0.1, 0.1])
+    };
+    let motor = |watts| Gear {
+        electric: Electric::Draw {
+            watts,
+            duty: 0.5,
+            volts: Some(12.0),
+        },
+        category: Category::Propulsion,
+        ..thing("motor", &[], [0.4, 0.2, 0.2])
+    };
+    let loose = |fixing| Gear {
+        fixings: vec![fixing],
+        ..thing("block", &[S::Battery], [0.15, 0.1, 0.1])
+    };
+    let tied = |tether| Gear {
+        tether,
+        ..thing("board", &[S::MeasuringBoard], [0.6, 0.1, 0.02])
+    };
+    let sizeless = |what| Gear {
+        size: None,
+        ..thing("of no size", &[what], [0.1; 3])
+    };
+    let wells = |inside| {
+        let mut well = thing("well", &[S::LiveWell], [0.5, 0.4, 0.4]);
+        well.brings.inside = inside;
+        well
+    };
+    let at_most = |kind, of: &[S], v| rule(kind, of, Op::AtMost, Some(v));
+    let large = Rule {
+        from_length: Some(0.34),
+        ..at_most(K::Count, &[S::TackleBox], 0.0)
+    };
+    let strapped = Rule {
+        held: vec![Fixing::Strap],
+        ..at_most(K::Bar, &[S::RodHolder], 0.0)
+    };
+    let either = |fixing| Gear {
+        fixings: vec![fixing],
+        ..thing("clamp holder", &[S::RodHolder], [0.2, 0.1, 0.1])
+    };
+    let huge = Gear {
+        ..thing("huge holder", &[S::RodHolder], [4.9, 2.0, 2.0])
+    };
+    let both = Gear {
+        fixings: vec![Fixing::Worn, Fixing::Loose],
+        ..worn("either aid", &[S::FoamAid])
+    };
+    let board = rule(K::Length, &[S::MeasuringBoard], Op::AtLeast, Some(0.6));
+    let cases: Vec<(&str, &Survey, Vec<Gear>, Rule)> = vec![
+        (
+            "pass",
+            &hull,
+            vec![rod(1), rod(2)],
+            at_most(K::Count, &[S::Rod], 2.0),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![rod(1), rod(2), rod(3)],
+            at_most(K::Count, &[S::Rod], 2.0),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![
+                rod(1),
+                Gear {
+                    serves: vec![],
+                    ..rod(2)
+                },
+            ],
+            at_most(K::Count, &[S::Rod], 1.0),
+        ),
+        // A holder counts wherever it hangs: one stands on the hull.
+        (
+            "fail",
+            &hull,
+            vec![],
+            at_most(K::Count, &[S::RodHolder], 0.0),
+        ),
+        ("pass", &hull, vec![box_(0.27)], large.clone()),
+        ("fail", &hull, vec![box_(0.36)], large.clone()),
+        ("unknown", &hull, vec![sizeless(S::TackleBox)], large),
+        ("pass", &hull, vec![], at_most(K::HullLength, &[], 3.75)),
+        ("fail", &hull, vec![], at_most(K::HullLength, &[], 3.6)),
+        (
+            "unknown",
+            &leaflet,
+            vec![],
+            at_most(K::HullLength, &[], 3.71),
+        ),
+        ("pass", &hull, vec![], at_most(K::HullBeam, &[], 0.95)),
+        ("fail", &hull, vec![], at_most(K::HullBeam, &[], 0.85)),
+        (
+            "unknown",
+            &leaflet,
+            vec![],
+            at_most(K::HullBeam, &[], 0.901),
+        ),
+        ("pass", &hull, vec![], at_most(K::FittedMass, &[], 75.0)),
+        ("fail", &hull, vec![], at_most(K::FittedMass, &[], 45.0)),
+        (
+            "unknown",
+            &leaflet,
+            vec![],
+            at_most(K::FittedMass, &[], 50.5),
+        ),
+        ("pass", &hull, vec![rod(1)], at_most(K::KitMass, &[], 1.0)),
+        (
+            "fail",
+            &hull,
+            vec![rod(1), rod(2)],
+            at_most(K::KitMass, &[], 1.0),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![motor(700.0)],
+            at_most(K::MotorPower, &[], 750.0),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![motor(900.0)],
+            at_most(K::MotorPower, &[], 750.0),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![tied(Tether::Sinks)],
+            rule(K::Require, &[S::MeasuringBoard], Op::AtMost, None),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![],
+            rule(K::Require, &[S::MeasuringBoard], Op::AtMost, None),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![named.clone()],
+            rule(K::Require, &[S::Gaff], Op::AtMost, None),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![worn("aid", &[S::FoamAid])],
+            rule(K::Worn, &[S::FoamAid], Op::AtMost, None),
+        ),
+        // Aboard is not worn.
+        (
+            "fail",
+            &hull,
+            vec![thing("aid", &[S::FoamAid], [0.4, 0.3, 0.1])],
+            rule(K::Worn, &[S::FoamAid], Op::AtMost, None),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![both],
+            rule(K::Worn, &[S::FoamAid], Op::AtMost, None),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![],
+            rule(K::Bar, &[S::Gaff], Op::AtMost, None),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![thing("hook", &[S::Gaff], [0.6, 0.1, 0.1])],
+            rule(K::Bar, &[S::Gaff], Op::AtMost, None),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![named],
+            rule(K::Bar, &[S::Gaff], Op::AtMost, None),
+        ),
+        ("fail", &hull, vec![either(Fixing::Strap)], strapped.clone()),
+        ("pass", &hull, vec![either(Fixing::Loose)], strapped.clone()),
+        ("unknown", &hull, vec![huge], strapped),
+        (
+            "pass",
+            &hull,
+            vec![],
+            rule(K::OneOf, &[S::Camera, S::NetClip], Op::AtMost, None),
+        ),
+        ("pass", &hull, vec![tied(Tether::Sinks)], board.clone()),
+        ("fail", &hull, vec![], board.clone()),
+        ("unknown", &hull, vec![sizeless(S::MeasuringBoard)], board),
+        (
+            "pass",
+            &hull,
+            vec![thing("riser", &[S::SeatRiser], [0.3, 0.3, 0.03])],
+            at_most(K::Height, &[S::SeatRiser], 0.03),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![thing("riser", &[S::SeatRiser], [0.3, 0.3, 0.05])],
+            at_most(K::Height, &[S::SeatRiser], 0.03),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![sizeless(S::SeatRiser)],
+            at_most(K::Height, &[S::SeatRiser], 0.03),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![wells(Some([0.4, 0.3, 0.3]))],
+            at_most(K::Inside, &[S::LiveWell], 0.06),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![wells(Some([0.5, 0.4, 0.4]))],
+            at_most(K::Inside, &[S::LiveWell], 0.06),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![wells(None)],
+            at_most(K::Inside, &[S::LiveWell], 0.06),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![loose(Fixing::Strap)],
+            rule(K::Fixed, &[S::Battery], Op::AtMost, None),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![loose(Fixing::Loose)],
+            rule(K::Fixed, &[S::Battery], Op::AtMost, None),
+        ),
+        (
+            "unknown",
+            &hull,
+            vec![sizeless(S::Battery)],
+            rule(K::Fixed, &[S::Battery], Op::AtMost, None),
+        ),
+        (
+            "pass",
+            &hull,
+            vec![tied(Tether::Tethered)],
+            rule(K::Tethered, &[S::MeasuringBoard], Op::AtMost, None),
+        ),
+        (
+            "fail",
+            &hull,
+            vec![tied(Tether::Sinks)],
+            rule(K::Tethered, &[S::MeasuringBoard], Op::AtMost, None),
+        ),
+        (
+            "printed",
+            &hull,
+            vec![],
+            rule(K::Conduct, &[], Op::AtMost, None),
+        ),
+        // A rule without its limit keeps nobody out and lets nobody pass.
+        (
+            "unknown",
+            &hull,
+            vec![],
+            rule(K::Count, &[S::Rod], Op::AtMost, None),
+        ),
+    ];
+    for (n, (want, hull, gear, rule)) in cases.iter().enumerate() {
+        let (got, words) = comes_out(hull, gear, rule);
+        assert_eq!(&got, want, "case {n}, {:?}: {words}", rule.kind);
+    }
+    for &kind in RuleKind::ALL {
+        assert!(
+            cases.iter().any(|(.., r)| r.kind == kind),
+            "{kind:?} is not tried"
+        );
+    }
+}
+
+#[test]
+fn a_broken_rule_says_by_how_much_and_by_what() {
+    let hull = taped();
+    let rods: Vec<Gear> = (0..9)
+        .map(|n| thing(&format!("rod {n}"), &[Serves::Rod], [2.1, 0.1, 0.1]))
+        .collect();
+    let eight = rule(RuleKind::Count, &[Serves::Rod], Op::AtMost, Some(8.0));
+    let (_, words) = comes_out(&hull, &rods, &eight);
+    assert!(words.starts_with("9: 1 too much (rod 0, rod 1"), "{words}");
+    let long = rule(RuleKind::HullLength, &[], Op::AtMost, Some(3.5));
+    let (_, words) = comes_out(&hull, &[], &long);
+    assert!(words.contains("0.20") || words.contains("20"), "{words}");
+    let set = RuleSet {
+        rules: vec![eight, long],
+        ..RuleSet::default()
+    };
+    let asked = carrying(&rods);
+    let a = afloat(&hull, &asked);
+    assert_eq!(
+        told(&check(&Facts::of(&a, &asked, System::Metric), &set)),
+        (2, 0)
+    );
+}
+
+fn standing(gear: &[Gear], water: &str, id: &str) -> (Asks, Standing, bool) {
+    let mut asked = carrying(gear);
+    asked.water.key = water.into();
+    let hull = taped();
+    let a = afloat(&hull, &asked);
+    let all = essentials(&Facts::of(&a, &asked, System::Metric));
+    let one = all.iter().find(|e| e.id == id).unwrap();
+    (one.asks, one.standing.clone(), one.is_red())
+}
+
+#[test]
+fn an_aid_in_a_hatch_is_not_worn_and_what_nobody_said_is_no_pass() {
+    let aid = |g: &[Gear]| standing(g, "lake", "aid");
+    assert_eq!(aid(&[]).1, Standing::Missing);
+    assert!(aid(&[]).2);
+    let stowed = thing("aid", &[Serves::FoamAid], [0.4, 0.3, 0.1]);
+    assert!(matches!(aid(&[stowed]).1, Standing::Wrong(..)));
+    let (_, on, red) = aid(&[worn("aid", &[Serves::FoamAid])]);
+    assert_eq!((on, red), (Standing::There("aid".into()), false));
+    // By its name alone it may be one: red until somebody says so.
+    let named = Gear {
+        serves: Vec::new(),
+        ..thing("throw line, 15 m", &[], [0.3, 0.2, 0.1])
+    };
+    let (asks, is, red) = standing(&[named], "quick-creek", "throw-line");
+    assert_eq!((asks, red), (Asks::Must, true));
+    assert!(matches!(is, Standing::Unsure(_)));
+    // Whistle and knife: one of both is not both.
+    let whistle = worn("whistle", &[Serves::Whistle]);
+    assert_eq!(
+        standing(&[whistle], "lake", "whistle-knife").1,
+        Standing::Missing
+    );
+    // An anchor in a quick stream is barred, and its lack is no fault.
+    let anchor = thing("anchor", &[Serves::Anchor], [0.3, 0.1, 0.1]);
+    assert!(standing(&[anchor], "quick-creek", "anchor").2);
+    assert!(!standing(&[], "quick-creek", "anchor").2);
+}
+
+#[test]
+fn a_water_of_ones_own_is_asked_what_it_resembles() {
+    let of = |change: fn(&mut galvet_core::question::Water)| {
+        let mut water = galvet_core::question::Water::lake();
+        water.key = "the-old-pit".into();
+        change(&mut water);
+        Nine::of(&water)
+    };
+    assert_eq!(of(|_| {}), Nine::Lake);
+    assert_eq!(of(|w| w.stream = Some(1.2)), Nine::QuickCreek);
+    assert_eq!(of(|w| w.stream = Some(0.3)), Nine::SlowRiver);
+    assert_eq!(of(|w| w.density = 1025.0), Nine::Estuary);
+    assert_eq!(of(|w| w.must_drain = true), Nine::Coast);
+    assert_eq!(
+        of(|w| w.conditions = "waves to 0.4 m".into()),
+        Nine::OpenLake
+    );
+}
+
+#[test]
+fn lists_follow_hull_rig_and_water() {
+    let asks = |gear: &[Gear], water: &str, list: List| -> Vec<String> {
+        let mut asked = carrying(gear);
+        asked.water.key = water.into();
+        let hull = taped();
+        let a = afloat(&hull, &asked);
+        let lines = checklist(&Facts::of(&a, &asked, System::Metric), list);
+        assert!(lines.iter().all(|l| !l.why.is_empty()));
+        lines.into_iter().map(|l| l.id).collect()
+    };
+    let launch = asks(&[], "pond", List::Launch);
+    for hard in ["drain-shut", "aid-on"] {
+        assert!(launch.iter().any(|l| l == hard), "{hard}");
+    }
+    assert!(
+        !launch
+            .iter()
+            .any(|l| l == "nobody-tied" || l == "radio-on" || l == "kill-cord")
+    );
+    let sea = asks(&[], "coast", List::Launch);
+    assert!(sea.iter().any(|l| l == "radio-on") && sea.iter().any(|l| l == "nobody-tied"));
+    // Shut at launch, open to dry: both lists say so.
+    let back = asks(&[], "pond", List::Return);
+    assert!(back.iter().any(|l| l == "return-drain"));
+    let battery = Gear {
+        serves: vec![Serves::Battery],
+        ..thing("block", &[], [0.2; 3])
+    };
+    assert!(
+        asks(&[battery], "lake", List::Loading)
+            .iter()
+            .any(|l| l == "off-battery")
+    );
+    // Never stripped: aid, radio, knife.
+    assert!(
+        asks(&[], "surf", List::Surf)
+            .iter()
+            .any(|l| l == "surf-never")
+    );
+}
+
+/// A track that is planned.
+fn planned(holes: u16) -> Modification {
+    Modification {
+        name: "track to port".into(),
+        progress: Progress::Planned,
+        removes: Vec::new(),
+        zones: Vec::new(),
+        fittings: vec![Fitting {
+            name: "new track".into(),
+            kind: FittingKind::Track {
+                length: 0.4,
+                slot: None,
+            },
+            x: 1.5,
+            y: -0.35,
+            z: None,
+            mount: String::new(),
+            source: Source::Guess,
+        }],
+        dryness: Vec::new(),
+        mass: 0.6,
+        x: 1.5,
+        z: 0.3,
+        holes,
+        price: Some(40.0),
+        can_be_undone: true,
+        note: String::new(),
+    }
+}
+
+#[test]
+fn a_job_says_where_how_and_what_is_not_good_enough() {
+    let mut hull = taped();
+    hull.fitout.modifications = vec![planned(6)];
+    let asked = carrying(&[thing("crate", &[], [0.35, 0.3, 0.25])]);
+    let a = afloat(&hull, &asked);
+    let facts = Facts::of(&a, &asked, System::Metric);
+    let sheet = job_sheet(&facts);
+    let track = sheet.steps.iter().find(|s| s.what == "new track").unwrap();
+    // What its record says of holes is what is drilled, not what is usual.
+    assert_eq!((track.holes, sheet.holes(), track.later), (6, 6, true));
+    let [x, y, _] = track.at.unwrap();
+    assert!((x - (1.5 - a.setup.loads.layout.bow)).abs() < 1e-12 && y == -0.35);
+    // Nobody felt beneath: a reaching arm is not held by a well nut.
+    assert!(
+        track.warns.contains("no nut beneath: not for"),
+        "{}",
+        track.warns
+    );
+    let at = |id: &str| sheet.steps.iter().position(|s| s.id == id).unwrap();
+    let stowed = sheet.steps.iter().position(|s| s.what == "crate").unwrap();
+    let drilled = sheet
+        .steps
+        .iter()
+        .position(|s| s.what == "new track")
+        .unwrap();
+    assert!(at("dry-fit") < stowed && stowed < at("fish-first"));
+    assert!(at("fish-first") < drilled && at("waterline") < drilled && at("beneath") < drilled);
+    assert!(drilled < at("hose") && at("hose") < at("written"));
+    // Bought: the track at its price, fasteners for its holes at nobody knows what.
+    let bought = shopping(&facts);
+    let (sum, unknown) = bought.sum();
+    assert!((sum - bought.hull.unwrap_or(0.0) - 40.0).abs() < 1e-9);
+    assert_eq!(unknown, 2 + u32::from(bought.hull.is_none()));
+}

@@ -1,0 +1,43 @@
+//! Papers handed out by address: read-only, until withdrawn.
+
+use super::sheet::Sheet;
+use serde::{Deserialize, Serialize};
+
+/// An address handed out.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Handed {
+    /// The unguessable part of the address.
+    pub key: String,
+    /// What the paper is called.
+    pub name: String,
+    /// The page it shows, with its query.
+    pub page: String,
+    /// The day it was handed out, ISO 8601.
+    pub made: String,
+}
+
+impl Sheet for Handed {
+    const KEY: &'static str = "paper handed out";
+    const PLURAL: &'static str = "handed_out";
+
+    fn slug(&self) -> &str {
+        &self.key
+    }
+
+    fn name(&self) -> &str {
+        &self.name
+    }
+
+    fn check(&self) -> Result<(), String> {
+        let ours = self.page.starts_with('/') && !self.page.starts_with("//");
+        let plain = self.page.bytes().all(|b| (0x21..0x7f).contains(&b));
+        if !ours || !plain || self.page.len() > 4_000 {
+            return Err("no page of this installation".to_owned());
+        }
+        if self.key.len() < 32 {
+            return Err("an address that can be guessed".to_owned());
+        }
+        Ok(())
+    }
+}
