@@ -145,7 +145,7 @@ fn effort(c: &mut Criterion) {
         b.iter(|| flooding(black_box(&assessment)));
     });
     group.bench_function("way home, one hull", |b| {
-        b.iter(|| way_home(black_box(&assessment), &outing));
+        b.iter(|| way_home(black_box(&assessment), &day.outing));
     });
     group.bench_function("Michell curve, 8 shapes", |b| {
         b.iter(|| outlook(black_box(&assessment), &assessment.setup.brief.outing));

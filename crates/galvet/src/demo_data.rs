@@ -3,6 +3,7 @@
 use crate::question;
 use galvet_core::gear::Gear;
 use galvet_core::hull::Survey;
+use galvet_store::files::event::EventEntry;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::photo::{NoPicture, Photo, Picture};
 use galvet_store::files::sheet::Document;
@@ -87,6 +88,13 @@ fn photos() -> Result<Vec<Document>, FileError> {
     Ok(lists.values().flatten().map(Document::of).collect())
 }
 
+/// The demo's events and their rules.
+fn events() -> Result<Vec<Document>, FileError> {
+    let file = "demo/events.json";
+    let lists: BTreeMap<String, Vec<EventEntry>> = read_json(file, &text("events.json")?)?;
+    Ok(lists.values().flatten().map(Document::of).collect())
+}
+
 /// The pixels of the demo's photos.
 ///
 /// # Errors
@@ -129,7 +137,7 @@ pub fn catalogue() -> Result<Catalogue, Vec<FileError>> {
         gear,
         rigs,
         briefs,
-        sheets: photos().map_err(one)?,
+        sheets: [photos().map_err(one)?, events().map_err(one)?].concat(),
         ..Catalogue::default()
     })
 }

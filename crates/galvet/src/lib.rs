@@ -18,6 +18,7 @@ pub mod commands;
 pub mod demo_data;
 mod form;
 pub mod kit;
+mod papers;
 mod present;
 pub mod question;
 pub mod survey;

@@ -103,7 +103,7 @@ fn a_thing_is_weighed_in_on_the_scale_that_swings() {
 fn the_shelf_goes_out_as_a_table_and_comes_back_changed() {
     let desk = Desk::demo();
     let table = desk.page("/kit.csv");
-    assert_eq!(table.lines().count(), 95);
+    assert_eq!(table.lines().count(), 102);
     let import = |text: &str, action: &str| {
         let body = format!(
             "--B\r\nContent-Disposition: form-data; name=\"text\"\r\n\r\n{text}\r\n--B\r\n\

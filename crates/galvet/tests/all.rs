@@ -18,6 +18,7 @@ mod float_command;
 mod forms;
 mod imports;
 mod pages;
+mod papers;
 mod photos;
 mod rank_command;
 mod remedies;

@@ -246,7 +246,7 @@ fn of_the_shelf(path: &str, all: &BTreeMap<String, Value>) -> bool {
 /// Pages with forms of records, found by their links.
 fn pages(desk: &Desk) -> Vec<String> {
     let mut found = BTreeSet::new();
-    let mut next: VecDeque<String> = ["/kit", "/waters"].map(str::to_owned).into();
+    let mut next: VecDeque<String> = ["/kit", "/waters", "/events"].map(str::to_owned).into();
     for hull in HULLS {
         let all = [
             "walk", "fittings", "changes", "comfort", "lines", "record", "photos",
@@ -267,7 +267,7 @@ fn pages(desk: &Desk) -> Vec<String> {
             let asks = asks.iter().any(|a| link.contains(a))
                 && !link.contains("end=stern")
                 && !link.contains("/photos?");
-            let shelf = ["/kit/", "/waters/", "/rigs/"];
+            let shelf = ["/kit/", "/waters/", "/rigs/", "/events/"];
             let shelf = shelf.iter().any(|at| link.starts_with(at));
             shelf && !link.contains('.') || hull && asks
         };

@@ -14,6 +14,7 @@ import { walkRows } from "./rows.js";
 import { workThatTakesTime } from "./slow.js";
 import { boardThatMoves } from "./stow.js";
 import { answersByFigure } from "./talk.js";
+import { listsThatKeep } from "./ticks.js";
 import { showTour } from "./tour.js";
 import { undoByKeys } from "./undo.js";
 
@@ -30,6 +31,7 @@ formsThatKeep(document);
 boardThatMoves(document);
 answersByFigure(document);
 workThatTakesTime(document);
+listsThatKeep(document);
 showTour();
 toldLineByLine(document);
 searchAsTyped(document);

@@ -110,7 +110,7 @@ fn asked(facts: &Facts<'_>) -> Vec<Line> {
             why: e.why.to_owned(),
             known,
             from: From::Water,
-            hard: e.hard || e.asks == Asks::Must,
+            hard: e.hard,
             red,
         }
     });

@@ -264,7 +264,7 @@ fn essential(facts: &Facts<'_>, row: &Row) -> Option<Essential> {
         "pump" if sits_inside => Asks::Must,
         // A paddle is all a paddled hull has, and the second is asked of it too where
         // nobody is near.
-        "spare-paddle" if !facts.assessment.driven().has_drive() && !facts.motor() => Asks::Should,
+        "spare-paddle" if facts.drive().is_none() && !facts.motor() => Asks::Should,
         "child-aid" if children == 0 => Asks::Not,
         "foam" if children > 0 => Asks::Must,
         _ => asked,

@@ -156,10 +156,17 @@ impl<'a> Facts<'a> {
         self.serving(what).is_some_and(|(_, sure)| sure)
     }
 
+    /// The drive below it, whether or not it is let down on this water.
+    #[must_use]
+    pub fn drive(&self) -> Option<Propulsion> {
+        let own = self.hull().propulsion;
+        own.has_drive().then_some(own)
+    }
+
     /// Whether a motor drives it, its own or the rig's.
     #[must_use]
     pub fn motor(&self) -> bool {
-        self.assessment.driven() == Propulsion::Motor || self.has(Serves::Motor)
+        self.drive() == Some(Propulsion::Motor) || self.has(Serves::Motor)
     }
 
     /// Whether anything aboard gives electricity.

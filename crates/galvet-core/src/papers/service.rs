@@ -156,7 +156,7 @@ pub static CARE: [Care; 13] = [
 /// What of it a hull and its rig have.
 #[must_use]
 pub fn service(facts: &Facts<'_>) -> Vec<&'static Care> {
-    let own = facts.assessment.driven();
+    let own = facts.drive();
     let layout = facts.layout();
     let motor_ahead = layout.stowed.iter().any(|s| {
         let motor = facts
@@ -165,8 +165,8 @@ pub fn service(facts: &Facts<'_>) -> Vec<&'static Care> {
         motor && s.x - layout.bow < 0.5 * facts.size().0
     });
     let has = |c: &&Care| match c.id {
-        "rotary" | "rotary-seals" => own == Propulsion::RotaryPedal,
-        "fin" | "fin-cables" => own == Propulsion::FinPedal,
+        "rotary" | "rotary-seals" => own == Some(Propulsion::RotaryPedal),
+        "fin" | "fin-cables" => own == Some(Propulsion::FinPedal),
         "bow-motor" => facts.motor() && motor_ahead,
         "stern-motor" => facts.motor() && !motor_ahead,
         "rudder" => facts.hull().tracks_straight,

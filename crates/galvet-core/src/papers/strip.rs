@@ -173,6 +173,7 @@ pub fn strip(facts: &Facts<'_>, leg: Leg) -> Strip {
         .filter(|(_, s)| leaves(s))
         .collect();
     left.sort_by_key(|(number, s)| (way_of(facts.thing(s)).turn, *number));
+    let leaving: Vec<&Stowed> = left.iter().map(|(_, s)| *s).collect();
     let mut steps = Vec::new();
     while !left.is_empty() {
         let free = left.iter().position(|(n, s)| {
@@ -181,7 +182,7 @@ pub fn strip(facts: &Facts<'_>, leg: Leg) -> Strip {
                 .any(|(m, other)| m != n && blocks(facts, other, s))
         });
         let (number, s) = left.remove(free.unwrap_or(0));
-        let over = stowed.iter().filter(|o| blocks(facts, o, s));
+        let over = leaving.iter().filter(|o| blocks(facts, o, s));
         let mut after: Vec<String> = over.map(|o| o.item.clone()).collect();
         after.dedup();
         let gear = facts.thing(s);
@@ -215,7 +216,7 @@ fn own(facts: &Facts<'_>, leg: Leg) -> Vec<Off> {
         after: Vec::new(),
     };
     let mut all = Vec::new();
-    if facts.assessment.driven().has_drive() && facts.hull().propulsion.has_drive() {
+    if facts.drive().is_some() {
         all.push(match leg {
             Leg::Road => one("the drive", "drive well", "flat, on a blanket", 2.0, 2.0),
             Leg::Surf => one("the drive", "drive well", "out, or locked up", 1.0, 1.0),

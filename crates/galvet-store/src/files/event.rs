@@ -137,7 +137,10 @@ impl Sheet for EventEntry {
             }
             let long = [&rule.text, &rule.when, &rule.id];
             if long.iter().any(|t| t.chars().count() > LONGEST_RULE) {
-                return Err(format!("“{}” is longer than {LONGEST_RULE} characters", rule.id));
+                return Err(format!(
+                    "“{}” is longer than {LONGEST_RULE} characters",
+                    rule.id
+                ));
             }
             let told = |e: galvet_core::base::OutOfRange| format!("“{}”: {e}", rule.id);
             if let Some(value) = rule.value {

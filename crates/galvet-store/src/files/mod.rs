@@ -7,6 +7,7 @@
 pub mod bundle;
 mod comma;
 pub mod dealer;
+pub mod event;
 pub mod evidence;
 pub mod exchange;
 pub(crate) mod fitout;
@@ -15,6 +16,7 @@ mod gear_columns;
 pub mod gear_table;
 mod guard;
 pub mod guides;
+pub mod handed;
 pub mod hull_doc;
 pub mod hull_table;
 pub mod hulls;
@@ -32,6 +34,7 @@ mod sound;
 pub mod space;
 pub mod spreadsheet;
 mod table;
+pub mod ticked;
 mod unstated;
 pub mod waters;
 
@@ -53,10 +56,13 @@ pub fn packed_text(file: &str, bytes: &[u8]) -> Result<String, FileError> {
 }
 
 /// Every kind of record that is one document.
-pub(crate) const SHEETS: [sheet::Shape; 3] = [
+pub(crate) const SHEETS: [sheet::Shape; 6] = [
     sheet::Shape::of::<setting::Setting>(),
     sheet::Shape::of::<dealer::Matching>(),
     sheet::Shape::of::<photo::Photo>(),
+    sheet::Shape::of::<event::EventEntry>(),
+    sheet::Shape::of::<ticked::Ticked>(),
+    sheet::Shape::of::<handed::Handed>(),
 ];
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each

@@ -111,13 +111,20 @@ mod tests {
             begun: "2026-11-30".into(),
             answers: BTreeMap::new(),
         };
-        let said = |state, at| Answer { state, why: String::new(), at };
+        let said = |state, at| Answer {
+            state,
+            why: String::new(),
+            at,
+        };
         list.take("launch/drain-shut".into(), said(State::Done, 20));
         list.take("launch/drain-shut".into(), said(State::Open, 10));
         assert_eq!(list.answers["launch/drain-shut"].state, State::Done);
         list.take("launch/drain-shut".into(), said(State::Open, 30));
         assert_eq!(list.answers["launch/drain-shut"].state, State::Open);
         list.take("launch/aid-on".into(), said(State::No, 5));
-        assert!(list.check().is_err(), "a hard line set aside without a word");
+        assert!(
+            list.check().is_err(),
+            "a hard line set aside without a word"
+        );
     }
 }

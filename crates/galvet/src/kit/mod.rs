@@ -1,15 +1,18 @@
 //! What is kept beside hulls: things on the shelf, rigs, waters, as people put them
 //! in and change them.
 
+mod event;
 mod kept;
 mod line;
 mod rig;
+mod rule_words;
 mod thing;
 mod variant;
 mod water;
 mod weigh;
 mod words;
 
+pub(crate) use event::EventDraft;
 pub(crate) use kept::{Kept, form_of, keep_record};
 pub(crate) use line::{form_of_line, keep_line};
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};

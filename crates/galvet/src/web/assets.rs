@@ -38,6 +38,11 @@ pub(crate) fn url(name: &str) -> String {
     format!("/assets/{}/{name}", *VERSION)
 }
 
+/// What is in a file.
+pub(super) fn file(name: &str) -> Option<Vec<u8>> {
+    Files::get(name).map(|file| file.data.into_owned())
+}
+
 /// One embedded file.
 pub(crate) struct Asset {
     data: std::borrow::Cow<'static, [u8]>,

@@ -3,6 +3,7 @@
 
 mod address;
 mod afloat;
+mod alone;
 mod answered;
 mod ask;
 mod assets;
@@ -33,6 +34,7 @@ mod moved;
 mod new_hull;
 mod open;
 mod pack;
+mod papers;
 mod photos;
 mod questions;
 mod queue;

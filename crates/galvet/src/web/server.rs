@@ -5,10 +5,10 @@ use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
 use super::{
-    afloat, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors, fittings,
-    flip, hull, hulls, import, kinds, kit, leaving, lines, new_hull, photos, questions, ranking,
-    reader, reckons, record, remedy, rigs, set_aside, shortlist, stow, summary, talk, tour, trash,
-    trials, undo, walk, weigh, workbench,
+    afloat, alone, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors,
+    fittings, flip, hull, hulls, import, kinds, kit, leaving, lines, new_hull, papers, photos,
+    questions, ranking, reader, reckons, record, remedy, rigs, set_aside, shortlist, stow, summary,
+    talk, tour, trash, trials, undo, walk, weigh, workbench,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -36,7 +36,7 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 39] = [
+const PAGES: [fn() -> Vec<Route>; 41] = [
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -63,6 +63,8 @@ const PAGES: [fn() -> Vec<Route>; 39] = [
     drawing::routes,
     talk::routes,
     tour::routes,
+    papers::routes,
+    alone::routes,
     photos::routes,
     trials::routes,
     summary::routes,
@@ -147,6 +149,7 @@ pub fn build(settings: Settings) -> Rocket<Build> {
             settings.throw_away,
         ))
         .attach(Gate::new(settings.listen, &settings.hosts))
+        .attach(alone::Alone)
         .attach(Pack::default())
         .mount("/", routes![assets::asset])
         .register("/", errors::catchers())

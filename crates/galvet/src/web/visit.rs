@@ -114,4 +114,18 @@ impl Frame {
     pub(super) fn metric(&self) -> bool {
         self.units == System::Metric
     }
+
+    /// The question name by name, for a form that asks something beside it.
+    pub(super) fn carried(&self) -> Vec<(String, String)> {
+        let pairs = form_urlencoded::parse(self.query.trim_start_matches('?').as_bytes());
+        pairs.into_owned().collect()
+    }
+
+    /// The question behind an address that asks something already.
+    pub(super) fn and_query(&self) -> String {
+        match self.query.strip_prefix('?') {
+            Some(query) if !query.is_empty() => format!("&{query}"),
+            _ => String::new(),
+        }
+    }
 }

@@ -36,6 +36,8 @@ pub struct FittingMark {
 /// A hull with its zones and fittings.
 pub struct HullPlan {
     pub view_box: String,
+    /// The same with nothing but what is seen from above.
+    pub above_box: String,
     pub hull: String,
     pub recess: String,
     pub zones: Vec<ZoneBox>,
@@ -198,6 +200,9 @@ pub struct AtHand<'a> {
     pub room: f64,
 }
 
+/// Units left around what is seen from above, for what hangs over its sides.
+const AROUND: f64 = 14.0;
+
 /// Draws a hull's lines with its zones and fittings.
 #[must_use]
 pub fn hull_plan(
@@ -254,6 +259,12 @@ pub fn hull_plan(
     let outline = raked(lines).0.into_iter().map(from_aside);
     let run = |run: &Vec<(f64, f64)>| path(run.iter().map(|&p| from_aside(p)), false);
     HullPlan {
+        above_box: format!(
+            "0 {:.0} {:.0} {:.0}",
+            -AROUND,
+            length * SCALE + 2.0 * MARGIN,
+            2.0 * (half * SCALE + MARGIN + AROUND),
+        ),
         view_box: format!(
             "0 {:.0} {:.0} {:.0}",
             -at_hand.room,

@@ -6,6 +6,7 @@ pub mod compare;
 pub mod hulls;
 pub mod kit;
 pub mod paged;
+pub mod papers;
 pub mod ranking;
 pub mod reckons;
 pub mod survey;

@@ -1,12 +1,15 @@
 //! The rigging job sheet: what is put on a hull for a rig and its planned modifications,
 //! step by step in an order in which nothing comes before what it waits for.
 
+mod planned;
+
 use super::facts::Facts;
 use super::fastening::{Chosen, fastening};
 use super::trade::{How, Trade};
 use crate::gear::{Category, Electric, Fixing, Gear, Is, Serves, Strain};
-use crate::hull::{Fitting, FittingKind, Modification, Progress, ZoneKind};
+use crate::hull::Progress;
 use crate::stow::{Lies, Sounding, Stowed, sited};
+use planned::of_a_modification;
 
 /// What must be settled before the steps that wait for it, in this order: its word, what to
 /// do, why.
@@ -258,7 +261,7 @@ fn fasten(step: &mut Step, strain: Strain, chosen: Chosen, known: Option<bool>) 
 fn of_the_rig(facts: &Facts<'_>) -> Vec<Step> {
     let setup = &facts.assessment.setup;
     let (layout, space) = (facts.layout(), setup.space());
-    let transducers = sited(layout, &facts.rig(), &space);
+    let transducers = sited(layout, facts.rig(), &space);
     let mut steps = Vec::new();
     for (number, stowed) in layout.stowed.iter().enumerate() {
         let (Some(gear), Some(lies)) = (facts.thing(stowed), &stowed.lies) else {
@@ -369,131 +372,6 @@ fn wiring(facts: &Facts<'_>) -> Vec<Step> {
             "hull",
         )
     }]
-}
-
-/// Steps of a modification that is planned.
-fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -> Vec<Step> {
-    let bow = facts.layout().bow;
-    let why = format!("planned: {}", m.name);
-    let beneath = |x: f64| {
-        let zones = facts.zones();
-        let at = zones.iter().find(|z| z.from <= x && x <= z.to);
-        at.and_then(|z| z.underside_reachable)
-    };
-    let mut steps = Vec::new();
-    for (k, zone) in m.zones.iter().enumerate() {
-        let hatch = matches!(
-            zone.kind,
-            ZoneKind::BowHatch
-                | ZoneKind::CentreHatch
-                | ZoneKind::SternHatch
-                | ZoneKind::Console
-                | ZoneKind::UnderTheDeck
-        );
-        let trade = if hatch { Trade::Hatch } else { Trade::Bolted };
-        steps.push(Step {
-            at: Some([0.5 * (zone.from + zone.to) - bow, zone.offset, 0.0]),
-            later: true,
-            why: why.clone(),
-            ..plain(
-                &format!("change-{n}-place-{k}"),
-                &zone.name,
-                trade,
-                &zone.name,
-            )
-        });
-    }
-    let holes_said = m.holes;
-    let mut counted = 0;
-    for (k, fitting) in m.fittings.iter().enumerate() {
-        let trade = trade_of_fitting(fitting);
-        let holes = usual_holes(fitting, trade);
-        counted += holes;
-        let mut step = Step {
-            at: Some([fitting.x - bow, fitting.y, fitting.z.unwrap_or(0.0)]),
-            holes,
-            later: holes > 0 || trade == Trade::FlushHolder,
-            why: why.clone(),
-            ..plain(&format!("change-{n}-{k}"), &fitting.name, trade, "deck")
-        };
-        if holes > 0 {
-            let strain = strain_of(trade);
-            let known = beneath(fitting.x);
-            fasten(&mut step, strain, fastening(strain, false, known), known);
-        }
-        steps.push(step);
-    }
-    // What its record says of holes is what is drilled.
-    if let Some(last) = steps.iter_mut().rev().find(|s| s.later)
-        && holes_said > counted
-    {
-        last.holes += holes_said - counted;
-    } else if steps.is_empty() {
-        steps.push(Step {
-            at: Some([m.x - bow, 0.0, 0.0]),
-            holes: holes_said,
-            later: holes_said > 0,
-            why,
-            ..plain(&format!("change-{n}"), &m.name, Trade::Bolted, "hull")
-        });
-    }
-    for name in &m.removes {
-        steps.push(Step {
-            how: None,
-            trade: None,
-            later: true,
-            waits: Vec::new(),
-            minutes: 15.0,
-            why: format!("planned: {}", m.name),
-            ..gate(
-                &format!("change-{n}-off-{name}"),
-                &format!("take off: {name}; keep the parts, plug the holes"),
-                "",
-            )
-        });
-    }
-    steps
-}
-
-const fn trade_of_fitting(fitting: &Fitting) -> Trade {
-    match fitting.kind {
-        FittingKind::Track { .. } => Trade::Track,
-        FittingKind::RodHolder { flush: true, .. } => Trade::FlushHolder,
-        FittingKind::RodHolder { .. } => Trade::Holder,
-        FittingKind::PadEye
-        | FittingKind::DRing
-        | FittingKind::Bungee { .. }
-        | FittingKind::Handle
-        | FittingKind::AssistStrap => Trade::Eye,
-        FittingKind::Outriggers { .. } => Trade::Outriggers,
-        _ => Trade::Bolted,
-    }
-}
-
-/// Holes a fitting usually takes, where its modification does not say. Guide values.
-fn usual_holes(fitting: &Fitting, trade: Trade) -> u16 {
-    /// One bolt every so many metres of track.
-    const EVERY: f64 = 0.1;
-    match (&fitting.kind, trade) {
-        (FittingKind::Track { length, .. }, _) => (length / EVERY).round().clamp(2.0, 40.0) as u16,
-        (FittingKind::Outriggers { .. }, _) => 8,
-        (_, Trade::FlushHolder) => 4,
-        (_, Trade::Eye) => 2,
-        (FittingKind::Bulkhead | FittingKind::Insert | FittingKind::Scupper { .. }, _) => 0,
-        (_, Trade::Holder) => 0,
-        _ => 4,
-    }
-}
-
-/// What a trade must bear.
-const fn strain_of(trade: Trade) -> Strain {
-    match trade {
-        Trade::Track | Trade::Outriggers => Strain::Boom,
-        Trade::FlushHolder | Trade::Holder => Strain::Strike,
-        Trade::Eye | Trade::Trolley => Strain::Anchor,
-        Trade::Motor | Trade::Battery => Strain::Heavy,
-        _ => Strain::Light,
-    }
 }
 
 /// The turn of a step where nothing else decides.

@@ -1,0 +1,354 @@
+//! Any page as one file that stands alone, and any page by an address that is handed out.
+//!
+//! `as=file` behind a page's address gives it to be saved; `/shared/…` shows the page it
+//! was handed out for. Either way it is the page as it prints: style and fonts inside it,
+//! no script, no form, and no way to anything else.
+
+use super::assets;
+use super::edit::came_of;
+use super::reader::today;
+use super::records::Records;
+use super::shared::Shared;
+use super::trouble::Trouble;
+use super::visit::Visit;
+use crate::papers::{hand_out, handed};
+use crate::present::page::papers::PaperKind;
+use base64::Engine;
+use base64::engine::general_purpose::STANDARD;
+use galvet_core::base::Keyed;
+use galvet_store::Kind;
+use galvet_store::files::handed::Handed;
+use lol_html::html_content::ContentType as Html;
+use lol_html::{RewriteStrSettings, element, rewrite_str};
+use rocket::fairing::{Fairing, Info, Kind as When};
+use rocket::form::{Form, FromForm};
+use rocket::http::uri::Origin;
+use rocket::http::{ContentType, Header, Method, Status};
+use rocket::response::Redirect;
+use rocket::tokio::task::spawn_blocking;
+use rocket::{Data, Request, Response, Route, post, routes};
+use std::io::Cursor;
+use std::sync::LazyLock;
+
+/// How a page is asked for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Asked {
+    /// As ever.
+    Page,
+    /// To be saved.
+    File,
+    /// By an address handed out.
+    Shared,
+}
+
+/// Where addresses handed out begin.
+const SHARED: &str = "/shared/";
+/// What behind an address asks for a file.
+const AS_FILE: &str = "as=file";
+/// Nothing but what is in it.
+const POLICY: &str = "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; frame-ancestors 'none'; base-uri 'none'; form-action 'none'";
+
+/// Turns pages into ones that stand alone.
+#[derive(Debug)]
+pub(super) struct Alone;
+
+/// The page an address handed out stands for; `None` for one withdrawn, or none of ours.
+async fn page_of(request: &Request<'_>, token: &str) -> Option<String> {
+    let shared = request.rocket().state::<Shared>()?;
+    let (store, token) = (shared.store.clone(), token.to_owned());
+    let found = spawn_blocking(move || store.record(Kind::of::<Handed>(), &token))
+        .await
+        .ok()?;
+    let (_, record) = found.ok()??;
+    match record {
+        galvet_store::Record::Sheet(sheet) => sheet.sheet::<Handed>().map(|h| h.page),
+        _ => None,
+    }
+}
+
+#[rocket::async_trait]
+impl Fairing for Alone {
+    fn info(&self) -> Info {
+        Info {
+            name: "pages that stand alone",
+            kind: When::Request | When::Response,
+        }
+    }
+
+    async fn on_request(&self, request: &mut Request<'_>, _: &mut Data<'_>) {
+        let reads = matches!(request.method(), Method::Get | Method::Head);
+        let path = request.uri().path().as_str().to_owned();
+        if let Some(token) = path.strip_prefix(SHARED).filter(|_| reads) {
+            let page = page_of(request, token).await;
+            if let Some(page) = page.and_then(|p| Origin::parse_owned(p).ok()) {
+                request.set_uri(page);
+                request.local_cache(|| Asked::Shared);
+            }
+            return;
+        }
+        let asks = request
+            .uri()
+            .query()
+            .is_some_and(|q| q.split('&').any(|p| p == AS_FILE));
+        if asks && reads {
+            request.local_cache(|| Asked::File);
+        }
+    }
+
+    async fn on_response<'r>(&self, request: &'r Request<'_>, response: &mut Response<'r>) {
+        let asked = *request.local_cache(|| Asked::Page);
+        if asked == Asked::Page || response.status() != Status::Ok {
+            return;
+        }
+        if response.content_type() != Some(ContentType::HTML) {
+            // A page only is handed out: a file of data is not to be read that way.
+            if asked == Asked::Shared {
+                response.set_status(Status::NotFound);
+                response.set_sized_body(0, Cursor::new(Vec::new()));
+            }
+            return;
+        }
+        let body = response.body_mut().to_string().await.unwrap_or_default();
+        let alone = stands_alone(&body, asked == Asked::Shared);
+        response.set_sized_body(alone.len(), Cursor::new(alone.into_bytes()));
+        response.set_header(Header::new("Content-Security-Policy", POLICY));
+        response.set_header(Header::new("X-Robots-Tag", "noindex"));
+        response.set_header(Header::new("Referrer-Policy", "no-referrer"));
+        if asked == Asked::File {
+            let name = file_name(request.uri().path().as_str());
+            let saved = format!("attachment; filename=\"{name}.html\"");
+            response.set_header(Header::new("Content-Disposition", saved));
+        }
+    }
+}
+
+/// What a file of a page is called.
+fn file_name(path: &str) -> String {
+    let plain: String = path
+        .chars()
+        .map(|c| if c.is_ascii_alphanumeric() { c } else { '-' })
+        .collect();
+    let plain = plain.trim_matches('-');
+    format!(
+        "galvet-{}",
+        if plain.is_empty() { "ranking" } else { plain }
+    )
+}
+
+/// The style as it prints, with its fonts inside.
+static STYLE: LazyLock<String> = LazyLock::new(|| {
+    let text = |name: &str| assets::file(name).unwrap_or_default();
+    let mut style = String::from_utf8(text("app.css")).unwrap_or_default();
+    for font in ["archivo", "newsreader"] {
+        let name = format!("fonts/{font}.woff2");
+        let inside = format!(
+            "url(data:font/woff2;base64,{})",
+            STANDARD.encode(text(&name))
+        );
+        style = style.replace(&format!("url({name})"), &inside);
+    }
+    // What the print leaves out is left out of the file: it is paper.
+    style.replace("@media print", "@media all")
+});
+
+/// A page without script, form or way out, its style inside. One that cannot be read as
+/// HTML is not handed out as it is.
+fn stands_alone(page: &str, by_address: bool) -> String {
+    let style = format!("<style>{}</style>", *STYLE);
+    let told = if by_address {
+        "<p class=\"caution\">A paper handed out to be read. Guidance; the maker's instructions, local rules and qualified people stand above it.</p>"
+    } else {
+        ""
+    };
+    let settings = RewriteStrSettings {
+        element_content_handlers: vec![
+            element!("head", |e| {
+                e.append(&style, Html::Html);
+                Ok(())
+            }),
+            element!("main", |e| {
+                e.append(told, Html::Html);
+                Ok(())
+            }),
+            element!(
+                "script, link, noscript, template, iframe, object, embed, base, dialog, nav, .skip, .trouble, input, select, textarea, datalist, [data-tick-state]",
+                |e| {
+                    e.remove();
+                    Ok(())
+                }
+            ),
+            element!("button.tick-box", |e| {
+                e.set_tag_name("span")?;
+                e.set_attribute("class", "tick-box")?;
+                Ok(())
+            }),
+            element!("button:not(.tick-box)", |e| {
+                e.remove();
+                Ok(())
+            }),
+            element!("form", |e| {
+                e.set_tag_name("div")?;
+                e.remove_attribute("action");
+                e.remove_attribute("method");
+                Ok(())
+            }),
+            // Words stay where a link was; a place on the page stays a link.
+            element!("a[href]", |e| {
+                if !e.get_attribute("href").is_some_and(|h| h.starts_with('#')) {
+                    e.remove_attribute("href");
+                }
+                Ok(())
+            }),
+            element!("img", |e| {
+                match e.get_attribute("src").and_then(|src| inside(&src)) {
+                    Some(data) => e.set_attribute("src", &data)?,
+                    None => e.remove(),
+                }
+                e.remove_attribute("srcset");
+                Ok(())
+            }),
+            element!("*", |e| {
+                let names: Vec<String> = e
+                    .attributes()
+                    .iter()
+                    .map(lol_html::html_content::Attribute::name)
+                    .collect();
+                for name in names.iter().filter(|n| {
+                    n.starts_with("on") || n.as_str() == "style" || n.as_str() == "srcdoc"
+                }) {
+                    e.remove_attribute(name);
+                }
+                Ok(())
+            }),
+        ],
+        ..RewriteStrSettings::new()
+    };
+    rewrite_str(page, settings).unwrap_or_default()
+}
+
+/// A picture of ours as data.
+fn inside(src: &str) -> Option<String> {
+    let name = src.strip_prefix("/assets/")?.split_once('/')?.1;
+    let data = assets::file(name)?;
+    let kind = mime_guess::from_path(name).first_or_octet_stream();
+    Some(format!("data:{kind};base64,{}", STANDARD.encode(data)))
+}
+
+/// What is handed out.
+#[derive(FromForm)]
+struct Out {
+    page: String,
+}
+
+/// What a page of an address is called, in the list of what is out.
+fn called(records: &Records, page: &str) -> String {
+    let path = page.split('?').next().unwrap_or_default();
+    let steps: Vec<&str> = path.split('/').filter(|s| !s.is_empty()).collect();
+    let hull = |key: &str| {
+        let found = records.hulls.iter().find(|h| h.survey.key == key);
+        found.map_or(key.to_owned(), |h| h.survey.name())
+    };
+    match steps.as_slice() {
+        [] => "Ranking".to_owned(),
+        ["hulls", key] => hull(key),
+        ["hulls", key, "papers", kind] => {
+            let kind = match PaperKind::from_key(kind) {
+                Some(kind) => kind.label(),
+                None => kind,
+            };
+            format!("{kind}: {}", hull(key))
+        }
+        ["hulls", key, what, ..] => format!("{what}: {}", hull(key)),
+        [what, ..] => (*what).to_owned(),
+    }
+}
+
+/// Most addresses that are out at once.
+const MOST: usize = 500;
+
+/// Hands a page of ours out.
+#[post("/shared", data = "<form>")]
+async fn give(
+    form: Form<Out>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, String)>, Trouble> {
+    let out = form.into_inner();
+    let page = out.page.trim().to_owned();
+    let records = visit.shared.records().await?;
+    if page.starts_with(SHARED) || handed(&records.catalogue).len() >= MOST {
+        let why = format!("no page that is handed out, or {MOST} are out already: withdraw some");
+        return Ok(Err((Status::UnprocessableEntity, why)));
+    }
+    let (store, reader) = (visit.shared.store.clone(), visit.reader);
+    let name = called(&records, &page);
+    let done =
+        spawn_blocking(move || hand_out(&store, reader.hand.who(), (&name, &page), &today()));
+    match came_of(done.await?)? {
+        Ok(_) => Ok(Ok(visit.go("/papers", &[]))),
+        Err(refusal) => Ok(Err((Status::UnprocessableEntity, refusal.to_string()))),
+    }
+}
+
+/// Withdraws what was handed out.
+#[post("/shared/<token>/withdraw")]
+async fn withdraw(token: &str, visit: Visit<'_>) -> Result<Redirect, Trouble> {
+    let (store, reader, token) = (visit.shared.store.clone(), visit.reader, token.to_owned());
+    let kind = Kind::of::<Handed>();
+    let done = spawn_blocking(move || store.throw_away(reader.hand.who(), (kind, &token), None));
+    done.await??;
+    Ok(visit.go("/papers", &[]))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![give, withdraw]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn nothing_of_a_page_leads_anywhere_or_runs() {
+        let page = r##"<html><head><link rel="stylesheet" href="/x.css"><script src="/a.js"></script></head>
+            <body onload="x()"><nav><a href="/hulls">hulls</a></nav><main><a href="/hulls/k?mass=88">words</a> <a href="#part">here</a>
+            <form method="post" action="/x"><input name="a" value="secret"><button class="tick-box"><span></span></button><button>Save</button></form>
+            <img src="/photos/1.jpg"><p style="color:red" onclick="y()">text</p><svg><use href="#pat"/></svg></main></body></html>"##;
+        let alone = stands_alone(page, true);
+        for gone in [
+            "<script",
+            "<link",
+            "<nav",
+            "<form",
+            "<input",
+            "secret",
+            "Save",
+            "onload",
+            "onclick",
+            "/hulls",
+            "/photos",
+            "action=",
+            "color:red",
+        ] {
+            assert!(!alone.contains(gone), "{gone}");
+        }
+        for stays in [
+            "words",
+            "href=\"#part\"",
+            "<span class=\"tick-box\"",
+            "text",
+            "<style>",
+            "handed out to be read",
+            "<use href=\"#pat\"",
+        ] {
+            assert!(alone.contains(stays), "{stays}");
+        }
+        assert!(!alone.contains("@media print") && alone.contains("data:font/woff2;base64,"));
+        // Every address in the style is inside it.
+        assert!(!STYLE.contains("url(fonts"));
+        assert_eq!(
+            file_name("/hulls/a-b/papers/launch"),
+            "galvet-hulls-a-b-papers-launch"
+        );
+        assert_eq!(file_name("/"), "galvet-ranking");
+    }
+}

@@ -1,0 +1,481 @@
+//! Papers of a hull: which there are, each of them, what is ticked on it.
+
+use super::answered::{Answered, answered};
+use super::edit::came_of;
+use super::reader::today;
+use super::records::Records;
+use super::trouble::Trouble;
+use super::visit::{Frame, Visit};
+use crate::answer::{Afloat, Hull};
+use crate::form::typed_number;
+use crate::papers::{self, begun, handed};
+use crate::present::page::papers::{Asked, LineView, Paper, PaperKind, Terms, ashore_asked, paper};
+use crate::present::page::ranking::sentence::{self, Sentence};
+use crate::question::Asked as Question;
+use askama::Template;
+use askama_web::WebTemplate;
+use galvet_core::base::{Bounds, Keyed, System};
+use galvet_core::papers::{Ashore, RuleSet};
+use galvet_store::files::event::EventEntry;
+use galvet_store::files::handed::Handed;
+use galvet_store::files::ticked::{Answer, State, Ticked};
+use rocket::form::{Form, FromForm};
+use rocket::http::Status;
+use rocket::response::Redirect;
+use rocket::time::{Date, Duration, Month};
+use rocket::tokio::task::spawn_blocking;
+use rocket::{Route, get, post, routes};
+use std::collections::BTreeMap;
+use std::sync::Arc;
+
+/// Where papers begin: which hull, what is out, which events.
+#[derive(Template, WebTemplate)]
+#[template(path = "papers.html")]
+struct StartPage {
+    frame: Frame,
+    sentence: Sentence,
+    /// Key and name of all hulls.
+    hulls: Vec<(String, String)>,
+    outings: Vec<Ticked>,
+    out: Vec<Handed>,
+}
+
+#[get("/papers")]
+async fn start(visit: Visit<'_>) -> Result<Answered<StartPage>, Trouble> {
+    let records = visit.shared.records().await?;
+    let asked = visit.ask.resolve(&records.catalogue)?;
+    let mut hulls: Vec<_> = records
+        .hulls
+        .iter()
+        .map(|h| (h.survey.key.clone(), h.survey.name()))
+        .collect();
+    hulls.sort_by(|a, b| a.1.cmp(&b.1));
+    let mut outings = records.catalogue.sheets_of::<Ticked>();
+    outings.sort_by(|a, b| b.begun.cmp(&a.begun));
+    let sentence = sentence::sentence(
+        &asked,
+        &records.catalogue,
+        "/papers".to_owned(),
+        visit.reader.units,
+    );
+    let page = StartPage {
+        frame: visit
+            .frame_of("papers", visit.to("/papers", &[]), None)
+            .await?,
+        sentence,
+        hulls,
+        outings,
+        out: handed(&records.catalogue),
+    };
+    Ok(answered(&asked, page))
+}
+
+/// A paper among the others of a hull.
+struct Offered {
+    kind: PaperKind,
+    lead: String,
+    red: String,
+}
+
+/// Papers of one hull.
+#[derive(Template, WebTemplate)]
+#[template(path = "papers-hull.html")]
+struct HullPage {
+    frame: Frame,
+    sentence: Sentence,
+    key: String,
+    name: String,
+    /// By what they are sorted under; empty where it cannot be floated yet.
+    shelves: Vec<(&'static str, Vec<Offered>)>,
+}
+
+/// One paper.
+#[derive(Template, WebTemplate)]
+#[template(path = "paper.html")]
+struct PaperPage {
+    frame: Frame,
+    sentence: Sentence,
+    key: String,
+    name: String,
+    /// The paper's word, and where it is.
+    word: &'static str,
+    path: String,
+    /// `None` where the hull cannot be floated yet.
+    paper: Option<Paper>,
+    /// What is ticked, and since when.
+    ticked: BTreeMap<String, &'static str>,
+    why: BTreeMap<String, String>,
+    begun: String,
+    outing: String,
+    /// Whether that was begun on another day.
+    stale: bool,
+    /// Name, label, what is typed, what is wrong with it.
+    fields: Vec<(&'static str, &'static str, String, String)>,
+    /// Events: key, name, whether chosen.
+    events: Vec<(String, String, bool)>,
+    inside: bool,
+}
+
+impl PaperPage {
+    fn state(&self, line: &LineView) -> &'static str {
+        self.ticked.get(&line.id).copied().unwrap_or("open")
+    }
+
+    fn because(&self, line: &LineView) -> &str {
+        self.why.get(&line.id).map_or("", String::as_str)
+    }
+}
+
+/// What an address asks of a paper beside the question.
+#[derive(FromForm, Default)]
+struct Beside {
+    limit: Option<String>,
+    edge: Option<String>,
+    truck: Option<String>,
+    corner: Option<String>,
+    after: Option<String>,
+    steps: Option<String>,
+    path: Option<String>,
+    tax: Option<String>,
+    holds: Option<String>,
+    event: Option<String>,
+    notes: Option<String>,
+}
+
+impl Beside {
+    fn typed(&self, name: &str) -> &str {
+        let field = match name {
+            "limit" => &self.limit,
+            "edge" => &self.edge,
+            "truck" => &self.truck,
+            "corner" => &self.corner,
+            "after" => &self.after,
+            "steps" => &self.steps,
+            "path" => &self.path,
+            "tax" => &self.tax,
+            "holds" => &self.holds,
+            _ => &None,
+        };
+        field.as_deref().unwrap_or("").trim()
+    }
+}
+
+/// What was typed beside, read; and each field with what is wrong with it.
+struct Read {
+    ashore: Ashore,
+    terms: Terms,
+    fields: Vec<(&'static str, &'static str, String, String)>,
+}
+
+fn read(kind: PaperKind, beside: &Beside, system: System) -> Read {
+    let mut out = Read {
+        ashore: Ashore::default(),
+        terms: Terms {
+            today: today(),
+            inside: beside.notes.as_deref() == Some("ours"),
+            ..Terms::default()
+        },
+        fields: Vec::new(),
+    };
+    let mut field = |name, label, bounds: Bounds| {
+        let typed = beside.typed(name).to_owned();
+        let read = match typed.as_str() {
+            "" => Ok(None),
+            typed => typed_number(typed, bounds, system).map(Some),
+        };
+        let (value, wrong) = match read {
+            Ok(value) => (value, String::new()),
+            Err(wrong) => (None, wrong),
+        };
+        out.fields.push((name, label, typed, wrong));
+        value
+    };
+    match kind {
+        PaperKind::Transport => {
+            let mut ashore = Ashore::default();
+            for f in ashore_asked() {
+                *(f.at)(&mut ashore) = field(f.name, f.label, f.bounds);
+            }
+            out.ashore = ashore;
+        }
+        PaperKind::Quote => {
+            let tax = field("tax", "tax in the prices, %", Terms::TAX);
+            let days = field("holds", "days it holds", Terms::DAYS);
+            out.terms.tax = tax.map(|percent| 0.01 * percent);
+            out.terms.days = days;
+            out.terms.until = days
+                .and_then(|d| until(&out.terms.today, d))
+                .unwrap_or_default();
+        }
+        _ => {}
+    }
+    out
+}
+
+/// The day `days` after one.
+fn until(today: &str, days: f64) -> Option<String> {
+    let mut parts = today.splitn(3, '-');
+    let year = parts.next()?.parse().ok()?;
+    let month = Month::try_from(parts.next()?.parse::<u8>().ok()?).ok()?;
+    let day = Date::from_calendar_date(year, month, parts.next()?.parse().ok()?).ok()?;
+    let last = day.checked_add(Duration::days(days.round() as i64))?;
+    let (year, month, day) = (last.year(), u8::from(last.month()), last.day());
+    Some(format!("{year:04}-{month:02}-{day:02}"))
+}
+
+/// Event rules kept here, the chosen ones first in line: all where none is.
+fn events(records: &Records, chosen: Option<&str>) -> (Vec<RuleSet>, Vec<(String, String, bool)>) {
+    let all: Vec<RuleSet> = records
+        .catalogue
+        .sheets_of::<EventEntry>()
+        .into_iter()
+        .map(EventEntry::rules)
+        .collect();
+    let known = chosen.filter(|c| all.iter().any(|e| e.key == *c));
+    let offered = all
+        .iter()
+        .map(|e| (e.key.clone(), e.name.clone(), known == Some(e.key.as_str())));
+    let offered = offered.collect();
+    let sets = all
+        .into_iter()
+        .filter(|e| known.is_none_or(|k| k == e.key))
+        .collect();
+    (sets, offered)
+}
+
+/// A hull of a slug under the question asked, afloat.
+async fn afloat(
+    visit: &Visit<'_>,
+    hull: Hull,
+    asked: &Question,
+) -> Result<Option<Arc<Afloat>>, Trouble> {
+    let (desk, brief) = (visit.shared.desk.clone(), asked.brief.clone());
+    visit
+        .shared
+        .work(visit.reader.caller, move || desk.afloat(&hull, &brief).ok())
+        .await
+}
+
+/// The papers of a hull chosen from the list.
+#[get("/papers/of?<hull>")]
+fn chosen(hull: &str, visit: Visit<'_>) -> Redirect {
+    visit.go(&format!("/hulls/{hull}/papers"), &[])
+}
+
+#[get("/hulls/<slug>/papers")]
+async fn of_hull(slug: &str, visit: Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
+    let records = visit.shared.records().await?;
+    let asked = visit.ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
+    let path = format!("/hulls/{slug}/papers");
+    let name = hull.survey.name();
+    let afloat = afloat(&visit, hull, &asked).await?;
+    let system = visit.reader.units;
+    let (sets, _) = events(&records, None);
+    let terms = read(PaperKind::Quote, &<Beside as Default>::default(), system).terms;
+    let beside = Asked {
+        events: sets.iter().collect(),
+        quote: terms,
+        ..Asked::default()
+    };
+    let mut shelves: Vec<(&'static str, Vec<Offered>)> = Vec::new();
+    for &kind in PaperKind::ALL {
+        let Some(afloat) = &afloat else { break };
+        let paper = paper(kind, afloat, &asked.brief, &beside, system);
+        let offered = Offered {
+            kind,
+            lead: paper.lead,
+            red: paper.red,
+        };
+        match shelves.iter_mut().find(|(shelf, _)| *shelf == kind.shelf()) {
+            Some((_, all)) => all.push(offered),
+            None => shelves.push((kind.shelf(), vec![offered])),
+        }
+    }
+    let page = HullPage {
+        frame: visit.frame("papers", visit.to(&path, &[])),
+        sentence: sentence::sentence(&asked, &records.catalogue, path, system),
+        key: slug.to_owned(),
+        name,
+        shelves,
+    };
+    Ok(answered(&asked, page))
+}
+
+#[get("/hulls/<slug>/papers/<kind>?<beside..>")]
+async fn one(
+    slug: &str,
+    kind: &str,
+    beside: Beside,
+    visit: Visit<'_>,
+) -> Result<Answered<PaperPage>, Trouble> {
+    let kind = PaperKind::from_key(kind).ok_or(Trouble::Gone)?;
+    let records = visit.shared.records().await?;
+    let asked = visit.ask.resolve(&records.catalogue)?;
+    let hull = records.hull(slug)?.clone();
+    let path = format!("/hulls/{slug}/papers/{}", kind.key());
+    let name = hull.survey.name();
+    let afloat = afloat(&visit, hull, &asked).await?;
+    let system = visit.reader.units;
+    let read = read(kind, &beside, system);
+    let (sets, events) = events(&records, beside.event.as_deref());
+    let inside = read.terms.inside;
+    let given = Asked {
+        ashore: read.ashore,
+        events: sets.iter().collect(),
+        quote: read.terms,
+    };
+    let paper = afloat.map(|a| paper(kind, &a, &asked.brief, &given, system));
+    let (ticked, why, outing) = answers(&records, slug, kind);
+    let page = PaperPage {
+        frame: visit
+            .frame_of("papers", visit.to(&path, &kept(&beside)), None)
+            .await?,
+        sentence: sentence::sentence(&asked, &records.catalogue, path.clone(), system),
+        key: slug.to_owned(),
+        name,
+        word: kind.key(),
+        path,
+        paper,
+        ticked,
+        why,
+        begun: outing.as_ref().map_or(String::new(), |o| o.begun.clone()),
+        stale: outing.as_ref().is_some_and(|o| o.begun != today()),
+        outing: outing.map_or(String::new(), |o| o.key),
+        fields: read.fields,
+        events: if kind == PaperKind::Event {
+            events
+        } else {
+            Vec::new()
+        },
+        inside,
+    };
+    Ok(answered(&asked, page))
+}
+
+/// What is typed beside the question, as it stands in an address.
+fn kept(beside: &Beside) -> Vec<(&'static str, &str)> {
+    let names = [
+        "limit", "edge", "truck", "corner", "after", "steps", "path", "tax", "holds",
+    ];
+    let mut all: Vec<_> = names.into_iter().map(|n| (n, beside.typed(n))).collect();
+    all.push(("event", beside.event.as_deref().unwrap_or("")));
+    all.push(("notes", beside.notes.as_deref().unwrap_or("")));
+    all.retain(|(_, v)| !v.is_empty());
+    all
+}
+
+type Answers = (
+    BTreeMap<String, &'static str>,
+    BTreeMap<String, String>,
+    Option<Ticked>,
+);
+
+/// What is answered on a paper of a hull for the outing under way.
+fn answers(records: &Records, slug: &str, kind: PaperKind) -> Answers {
+    let outing = begun(&records.catalogue, slug);
+    let head = format!("{}/", kind.key());
+    let (mut states, mut why) = (BTreeMap::new(), BTreeMap::new());
+    for (line, answer) in outing.iter().flat_map(|o| &o.answers) {
+        let Some(id) = line.strip_prefix(&head) else {
+            continue;
+        };
+        let state = match answer.state {
+            State::Done => "done",
+            State::Open => "open",
+            State::No => "no",
+        };
+        states.insert(id.to_owned(), state);
+        if !answer.why.is_empty() {
+            why.insert(id.to_owned(), answer.why.clone());
+        }
+    }
+    (states, why, outing)
+}
+
+/// Answers as they are sent: `line|state|milliseconds|why`, as many as there are.
+#[derive(FromForm)]
+struct Sent {
+    #[field(name = "answer")]
+    answers: Vec<String>,
+    /// Where to go back to; none for a script.
+    back: Option<String>,
+}
+
+fn answer_of(text: &str) -> Option<(String, Answer)> {
+    let mut parts = text.splitn(4, '|');
+    let line = parts.next()?.to_owned();
+    let state = match parts.next()? {
+        "done" => State::Done,
+        "open" => State::Open,
+        "no" => State::No,
+        _ => return None,
+    };
+    // The list's word, a slash, the line's.
+    let fits = line.split_once('/').is_some_and(|(list, id)| {
+        !id.is_empty() && PaperKind::from_key(list).is_some_and(PaperKind::is_ticked)
+    });
+    let at = parts.next().unwrap_or("").parse().unwrap_or(0);
+    let why = parts.next().unwrap_or("").trim().to_owned();
+    fits.then_some((line, Answer { state, why, at }))
+}
+
+/// Ticks.
+#[post("/hulls/<slug>/ticks", data = "<form>")]
+async fn tick(
+    slug: &str,
+    form: Form<Sent>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, (Status, String)>, Trouble> {
+    let sent = form.into_inner();
+    let records = visit.shared.records().await?;
+    let name = records.hull(slug)?.survey.name();
+    let answers: Option<Vec<_>> = sent.answers.iter().map(|a| answer_of(a)).collect();
+    let Some(answers) = answers.filter(|a| !a.is_empty()) else {
+        let accepted =
+            "no answers that were understood: line, done, open or no, when, why".to_owned();
+        return Ok(Err((Status::UnprocessableEntity, accepted)));
+    };
+    let under_way = begun(&records.catalogue, slug).map(|o| o.key);
+    let (store, reader, question) = (
+        visit.shared.store.clone(),
+        visit.reader,
+        visit.query.clone(),
+    );
+    let hull = slug.to_owned();
+    let done = spawn_blocking(move || {
+        papers::tick(
+            &store,
+            reader.hand.who(),
+            (&hull, &name),
+            (&question, &today()),
+            under_way.as_deref(),
+            answers,
+        )
+    });
+    match came_of(done.await?)? {
+        Ok(()) => {
+            let back = sent
+                .back
+                .unwrap_or_else(|| format!("/hulls/{slug}/papers/launch"));
+            Ok(Ok(Redirect::to(super::reader::back_to(&back))))
+        }
+        Err(refusal) => Ok(Err((Status::UnprocessableEntity, refusal.to_string()))),
+    }
+}
+
+/// Ends the outing under way: its ticks go.
+#[post("/hulls/<slug>/ticks/end")]
+async fn over(slug: &str, visit: Visit<'_>) -> Result<Redirect, Trouble> {
+    let records = visit.shared.records().await?;
+    if let Some(outing) = begun(&records.catalogue, slug) {
+        let (store, reader) = (visit.shared.store.clone(), visit.reader);
+        let done = spawn_blocking(move || papers::end(&store, reader.hand.who(), &outing.key));
+        let _ = came_of(done.await?)?;
+    }
+    Ok(visit.go(&format!("/hulls/{slug}/papers"), &[]))
+}
+
+pub(super) fn routes() -> Vec<Route> {
+    routes![start, chosen, of_hull, one, tick, over]
+}
