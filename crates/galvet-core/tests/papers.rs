@@ -15,8 +15,10 @@ use galvet_core::papers::{
     Asks, Facts, List, Nine, Op, Outcome, Rule, RuleKind, RuleSet, Standing, check, checklist,
     essentials, job_sheet, shopping, told,
 };
-use galvet_core::question::Brief;
+use galvet_core::question::{Brief, Effect};
+use galvet_core::rank::{Code, unchecked};
 use galvet_core::rig::{Rig, RigLine};
+use std::sync::Arc;
 
 /// A thing that serves as something.
 fn thing(key: &str, serves: &[Serves], size: [f64; 3]) -> Gear {
@@ -599,4 +601,102 @@ fn a_job_says_where_how_and_what_is_not_good_enough() {
     let (sum, unknown) = bought.sum();
     assert!((sum - bought.hull.unwrap_or(0.0) - 40.0).abs() < 1e-9);
     assert_eq!(unknown, 2 + u32::from(bought.hull.is_none()));
+}
+
+#[test]
+fn an_events_rules_rule_out_and_what_nobody_knows_is_said() {
+    let hull = taped();
+    let mut asked = carrying(&[thing("rod", &[Serves::Rod], [2.1, 0.1, 0.1])]);
+    let set = |rule: Rule| {
+        Some(Arc::new(RuleSet {
+            key: "round".into(),
+            name: "the Round".into(),
+            rules: vec![Rule {
+                text: "a whistle".into(),
+                ..rule
+            }],
+            note: String::new(),
+        }))
+    };
+    let codes = |asked: &Brief| {
+        let answer = common::ranking(std::slice::from_ref(&hull), asked, 8);
+        let out = answer.ruled_out.iter().flat_map(|r| &r.reasons);
+        out.map(|r| (r.code, r.text(System::Metric)))
+            .collect::<Vec<_>>()
+    };
+    let whistle = rule(RuleKind::Require, &[Serves::Whistle], Op::AtMost, None);
+    let before = codes(&asked);
+    assert!(before.iter().all(|(c, _)| *c != Code::EventRules));
+    asked.event = set(whistle.clone());
+    let broken = codes(&asked);
+    let told = broken.iter().find(|(c, _)| *c == Code::EventRules).unwrap();
+    assert_eq!(told.1, "breaks rules of the Round: a whistle");
+    // What only costs points keeps nobody out.
+    asked.event = set(Rule {
+        effect: Effect::Penalty,
+        ..whistle
+    });
+    assert_eq!(codes(&asked), before);
+    // What nobody knows is no pass, and is told.
+    asked.event = set(rule(RuleKind::Count, &[Serves::Rod], Op::AtMost, None));
+    assert_eq!(codes(&asked), before);
+    let a = afloat(&hull, &asked);
+    assert!(
+        unchecked(&a, &asked)
+            .iter()
+            .any(|u| u.starts_with("not known for the Round"))
+    );
+    // An event of which no rule is known lets nobody pass unsaid either.
+    asked.event = Some(Arc::new(RuleSet::default()));
+    assert!(
+        unchecked(&a, &asked)
+            .iter()
+            .any(|u| u.starts_with("no rules of"))
+    );
+}
+
+#[test]
+fn the_whole_price_counts_what_the_rig_lacks() {
+    let mut hull = taped();
+    let price = Reading::new(Measure::Price, 1500.0, Source::Label).unwrap();
+    hull.readings.insert(Measure::Price, vec![price]);
+    let wanted = Gear {
+        owned: false,
+        price: Some(400.0),
+        ..thing("cart", &[Serves::Cart], [0.4, 0.3, 0.2])
+    };
+    let unpriced = Gear {
+        price: None,
+        ..Gear {
+            key: "well".into(),
+            name: "well".into(),
+            ..wanted.clone()
+        }
+    };
+    let owned = Gear {
+        owned: true,
+        ..Gear {
+            key: "net".into(),
+            name: "net".into(),
+            ..wanted.clone()
+        }
+    };
+    let outcome = |gear: &[Gear], most: f64| {
+        let mut asked = carrying(gear);
+        asked.must.whole = Some(most);
+        let answer = common::ranking(std::slice::from_ref(&hull), &asked, 8);
+        let mut out = answer.ruled_out.iter().flat_map(|r| &r.reasons);
+        let over = out.find(|r| r.code == Code::WholeOverBudget).map(|r| r.by);
+        let a = afloat(&hull, &asked);
+        (over, unchecked(&a, &asked).len())
+    };
+    // 1,500 and 400; what is owned costs nothing more.
+    assert_eq!(outcome(&[wanted.clone(), owned], 1_900.0), (None, 0));
+    assert_eq!(outcome(&[wanted.clone()], 1_800.0), (Some(100.0), 0));
+    // One price nobody knows: too much already is too much; else it is said.
+    assert_eq!(
+        outcome(&[wanted.clone(), unpriced.clone()], 1_800.0),
+        (Some(100.0), 0)
+    );
+    assert_eq!(outcome(&[wanted, unpriced], 2_000.0), (None, 1));
 }

@@ -14,7 +14,8 @@ use scraper::{Html, Selector};
 use std::collections::BTreeSet;
 use std::sync::Arc;
 
-const KINDS: [&str; 12] = [
+const KINDS: [&str; 13] = [
+    "loading",
     "buying",
     "shopping",
     "quote",
@@ -154,6 +155,18 @@ fn every_paper_of_every_hull_answers_first_and_names_each_line_once() {
         desk.ask("/hulls/fennick-dunmarrow/papers/spell").status(),
         Status::NotFound
     );
+    // Set up is stripped backwards, then checked.
+    let page = paper(&desk, "fennick-dunmarrow", "strip", "");
+    let item = Selector::parse(".paper-line .paper-what strong").unwrap();
+    let section = Selector::parse(".paper-section").unwrap();
+    let items: Vec<Vec<String>> = page
+        .select(&section)
+        .map(|s| s.select(&item).map(|i| i.text().collect()).collect())
+        .collect();
+    let back: Vec<&String> = items[0].iter().rev().collect();
+    let on: Vec<&String> = items[1].iter().take(back.len()).collect();
+    assert_eq!(back, on);
+    assert_eq!(items[1].len(), back.len() + 4);
 }
 
 const LAUNCH: &str = "/hulls/fennick-dunmarrow/papers/launch";
@@ -197,6 +210,13 @@ fn a_tick_is_kept_for_its_outing_and_dies_with_it() {
     }
     let long = format!("launch/{}|done|1|", "x".repeat(300));
     assert_eq!(tick(&long), refused);
+    // Nobody's clock runs ahead of ours: what was said "tomorrow" does not hold for good.
+    assert_eq!(
+        tick("launch/forecast|done|99999999999999|"),
+        Status::SeeOther
+    );
+    assert_eq!(tick("launch/forecast|open|0|"), Status::SeeOther);
+    assert_eq!(state(&desk, "forecast"), "open");
     // One outing, one record; the ticks of another hull are its own.
     assert_eq!(tick("return/return-drain|done|4000|"), Status::SeeOther);
     let kept = |desk: &Desk| {
@@ -216,6 +236,49 @@ fn a_tick_is_kept_for_its_outing_and_dies_with_it() {
         desk.post("/hulls/nobody/ticks", "answer=launch/aid-on|done|1|"),
         Status::NotFound
     );
+}
+
+#[test]
+fn yesterdays_ticks_are_dead_and_work_in_the_garage_goes_on() {
+    use galvet_store::files::sheet::Document;
+    use galvet_store::files::ticked::{Answer, State, Ticked};
+    let desk = Desk::demo();
+    let old = |key: &str, line: &str| {
+        let answer = Answer {
+            state: State::Done,
+            why: String::new(),
+            at: 5,
+        };
+        let ticked = Ticked {
+            key: key.into(),
+            name: key.into(),
+            hull: "fennick-dunmarrow".into(),
+            question: String::new(),
+            begun: "2020-06-01".into(),
+            answers: [(line.to_owned(), answer)].into(),
+        };
+        let record = galvet_store::Record::Sheet(Document::of(&ticked));
+        desk.store
+            .write("test", "old", |door| door.put(&record, None))
+            .unwrap();
+    };
+    old("fennick-dunmarrow-2020-06-01", "launch/drain-shut");
+    old("fennick-dunmarrow-work", "rigging/dry-fit");
+    // A drain shut that day is not shut today; a dry-fit done then is done.
+    assert_eq!(state(&desk, "drain-shut"), "open");
+    let rigging = |desk: &Desk| states(&paper(desk, "fennick-dunmarrow", "rigging", ""));
+    assert!(rigging(&desk).contains(&("dry-fit".into(), "done".into())));
+    assert!(desk.page(LAUNCH).contains("died with that day"));
+    // The first tick of today begins anew, and the old outing is gone.
+    assert_eq!(
+        desk.post(TICKS, "answer=launch%2Faid-on%7Cdone%7C1%7C"),
+        Status::SeeOther
+    );
+    assert_eq!(state(&desk, "aid-on"), "done");
+    assert_eq!(state(&desk, "drain-shut"), "open");
+    let kept: Vec<Ticked> = desk.store.catalogue().unwrap().sheets_of();
+    assert_eq!(kept.len(), 2);
+    assert!(rigging(&desk).contains(&("dry-fit".into(), "done".into())));
 }
 
 /// Nothing on a page leads away from it or runs.

@@ -4,6 +4,7 @@ use super::essentials::{Asks, Standing, essentials};
 use super::facts::Facts;
 use super::lists::{From, List, ROWS};
 use super::strip::{Leg, strip};
+use super::word::Words;
 use crate::hull::Measure;
 
 /// One line to tick.
@@ -120,8 +121,9 @@ fn asked(facts: &Facts<'_>) -> Vec<Line> {
 /// What comes off for the surf.
 fn taken_off(facts: &Facts<'_>) -> Vec<Line> {
     let steps = strip(facts, Leg::Surf).steps;
-    let lines = steps.into_iter().enumerate().map(|(n, off)| Line {
-        id: format!("off-{n}"),
+    let mut words = Words::default();
+    let lines = steps.into_iter().map(|off| Line {
+        id: words.of("off", &off.item),
         text: format!("{}: {}", off.item, off.goes),
         why: format!("from {}", off.place),
         known: String::new(),

@@ -17,16 +17,18 @@ mod strip;
 mod trade;
 mod transport;
 mod wiring;
+mod word;
 
+pub use crate::question::{Effect, Op, Proof, Rule, RuleKind, RuleSet};
 pub use checklist::{Line, checklist};
 pub use essentials::{Asks, Essential, Standing, essentials};
-pub use event::{Checked, Effect, Op, Outcome, Proof, Rule, RuleKind, RuleSet, check, told};
+pub use event::{Checked, Outcome, check, told};
 pub use facts::{Facts, Nine};
 pub use fastening::{Chosen, FASTENINGS, Fastening, fastening};
 pub use job::{GATES, JobSheet, Step, job_sheet};
 pub use lists::{From, List, ROWS, Row, When};
 pub use service::{CARE, Care, due, service};
-pub use shopping::{Shopping, Wanted, package_price, shopping};
+pub use shopping::{Shopping, Wanted, shopping};
 pub use stock::{Back, to_stock};
 pub use strip::{Leg, MINUTES_OFF, Off, Strip, strip};
 pub use trade::{HOWS, How, Trade};
@@ -35,3 +37,4 @@ pub use transport::{
     transport, turns_within,
 };
 pub use wiring::{FUSE_OVER_DRAW, FUSE_WITHIN, Wire, lost, wire};
+pub use word::Words;

@@ -21,6 +21,8 @@ pub struct Wanted {
     pub why: String,
     /// Whether it is an option: a want, not a must.
     pub option: bool,
+    /// Whether the work uses it up: fasteners, sealant.
+    pub used_up: bool,
 }
 
 /// What it comes to.
@@ -46,6 +48,17 @@ impl Shopping {
         })
     }
 
+    /// Hull and musts without what is used up in the work, as far as prices are known, and
+    /// how many prices are not.
+    #[must_use]
+    pub fn priced(&self, hull: f64) -> (f64, u32) {
+        let must = self.wanted.iter().filter(|w| !w.option && !w.used_up);
+        must.fold((hull, 0), |(sum, unknown), w| match w.price {
+            Some(price) => (sum + f64::from(w.count) * price, unknown),
+            None => (sum, unknown + 1),
+        })
+    }
+
     /// Price of the options as far as known.
     #[must_use]
     pub fn options(&self) -> f64 {
@@ -54,15 +67,6 @@ impl Shopping {
             .map(|w| f64::from(w.count) * w.price.unwrap_or(0.0))
             .sum()
     }
-}
-
-/// What the whole comes to: hull, rig and planned modifications, musts only. `None` where
-/// the hull has no price; what else has none is left out, so that it is at least that.
-#[must_use]
-pub fn package_price(facts: &Facts<'_>) -> Option<f64> {
-    let all = shopping(facts);
-    all.hull?;
-    Some(all.sum().0)
 }
 
 /// Draws the list up.
@@ -111,6 +115,7 @@ pub fn shopping(facts: &Facts<'_>) -> Shopping {
                 price: m.price,
                 why: format!("planned modification, {} holes", m.holes),
                 option: false,
+                used_up: false,
             });
         }
     }
@@ -128,6 +133,7 @@ fn of(thing: &Gear, why: &str) -> Wanted {
         price: thing.price,
         why: why.to_owned(),
         option: false,
+        used_up: false,
     }
 }
 
@@ -164,6 +170,7 @@ fn adapters(facts: &Facts<'_>, all: &mut Shopping) {
                     price: None,
                     why,
                     option: false,
+                    used_up: false,
                 },
             ),
         }
@@ -184,6 +191,7 @@ fn consumables(facts: &Facts<'_>) -> Vec<Wanted> {
         price: None,
         why: why.to_owned(),
         option: false,
+        used_up: true,
     };
     vec![
         one(

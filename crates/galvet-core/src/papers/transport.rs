@@ -42,6 +42,10 @@ pub const USUAL_EDGE: f64 = 1.5;
 const HANDS: f64 = 1.0;
 /// Friction on an edge: handbook, chapter 10.
 const ON_EDGE: f64 = 0.3;
+/// Centre of a hull over the hands that carry it by its ends, m: guide value, on the side
+/// on which the lower of two bears more.
+const OVER_HANDLES: f64 = 0.1;
+
 /// What one person lifts where nobody said, kg: ISO 11228-1.
 pub const ONE_PERSON: f64 = 25.0;
 /// Two people lift so much of their sum; wet or tired so much of that: chapter 8.9.
@@ -191,7 +195,7 @@ pub fn transport(facts: &Facts<'_>, ashore: &Ashore) -> Transport {
     // Pushed from the stern, its bow on the edge.
     let onto = slide(bare.mass * GRAVITY, (aft - bare.x).abs(), aft, edge - HANDS) / GRAVITY;
     let slope = ashore.steps.unwrap_or(0.0).to_radians();
-    let [up, low] = carried(bare, [fore, aft], slope, 0.0);
+    let [up, low] = carried(bare, [fore, aft], slope, OVER_HANDLES);
     let wet = facts.layout().wet_part() + LEFT_INSIDE;
     let home = fitted + wet.min(LEFT_INSIDE + facts.brief.outing.fish.unwrap_or(0.0));
     let corner = match ashore.corner {

@@ -1,6 +1,7 @@
 //! The question asked: who fishes, how, with what, on which water.
 
 use super::demand::DemandUse;
+use super::rules::RuleSet;
 use super::schools::{CapacitySchool, DeckUse, StabilitySchool};
 use super::water::Water;
 use super::wishes::{Known, Launch, Wishes};
@@ -21,6 +22,8 @@ pub struct MustHaves {
     pub heaviest_lift: Option<f64>,
     /// Most that may be spent.
     pub budget: Option<f64>,
+    /// Most the whole may cost: the hull, what the rig lacks, what is planned on it.
+    pub whole: Option<f64>,
     /// What a car's roof may bear, kg: the hull stripped, bars and straps.
     pub roof: Option<f64>,
     /// Length of a truck's bed with the flap down, m.
@@ -38,6 +41,8 @@ impl MustHaves {
     pub const LIFT: Bounds = Bounds::new("the heaviest lift", Dimension::Mass, 5.0, 200.0);
     /// Accepted budgets.
     pub const BUDGET: Bounds = Bounds::new("the budget", Dimension::Money, 0.0, 100_000.0);
+    /// Accepted budgets of the whole.
+    pub const WHOLE: Bounds = Bounds::new("the whole price", Dimension::Money, 0.0, 100_000.0);
     /// Accepted loads of a roof, kg.
     pub const ROOF: Bounds = Bounds::new("the load of the roof", Dimension::Mass, 10.0, 300.0);
     /// Accepted beds, m.
@@ -132,6 +137,8 @@ pub struct Brief {
     pub wishes: Wishes,
     /// A hull the angler has stood in.
     pub known: Option<Known>,
+    /// An event whose rules it must keep.
+    pub event: Option<Arc<RuleSet>>,
     /// What there is on the shelf that holds others and might come along: see
     /// [`Brief::bringing`].
     pub at_hand: Arc<[Gear]>,
@@ -164,6 +171,7 @@ impl Brief {
             outing: Outing::default(),
             wishes: Wishes::default(),
             known: None,
+            event: None,
             at_hand: Arc::from([]),
         }
     }
@@ -215,6 +223,7 @@ impl Brief {
             outing: silent.outing,
             wishes: silent.wishes,
             known: silent.known,
+            event: silent.event,
             ..self.clone()
         }
     }

@@ -3,6 +3,7 @@
 
 mod brief;
 mod demand;
+mod rules;
 mod schools;
 mod varied;
 mod water;
@@ -11,6 +12,7 @@ mod wishes;
 pub use crate::hull::Felt;
 pub use brief::{Brief, Day, MustHaves, Outing};
 pub use demand::{Demand, DemandUse};
+pub use rules::{Effect, Op, Proof, Rule, RuleKind, RuleSet};
 pub use schools::{CapacitySchool, DeckUse, StabilitySchool};
 pub use varied::{catch_line, with_batteries};
 pub use water::{StandingUse, Water};

@@ -46,6 +46,10 @@ pub enum Code {
     OverBed,
     /// Dearer than the budget.
     OverBudget,
+    /// With what its rig lacks dearer than the whole may be.
+    WholeOverBudget,
+    /// Breaks a rule of the event that disqualifies.
+    EventRules,
     /// Fewer seats than asked for.
     FewSeats,
     /// Less track than asked for.
@@ -168,7 +172,7 @@ impl Reason {
             Code::StaySeated => {
                 format!("stay seated: standing support {by} short{}", self.detail)
             }
-            Code::DoesNotDrain | Code::NotDriven => self.detail.clone(),
+            Code::DoesNotDrain | Code::NotDriven | Code::EventRules => self.detail.clone(),
             Code::WaterAsks if self.by > 0.0 => {
                 format!(
                     "this water asks \u{201c}{}\u{201d}: {by} too much",
@@ -186,6 +190,9 @@ impl Reason {
             }
             Code::OverBed => format!("{by} too long for the truck's bed and what may stand out"),
             Code::OverBudget => format!("{by} over the budget"),
+            Code::WholeOverBudget => {
+                format!("with what its rig lacks {by} over what the whole may cost")
+            }
             Code::FewSeats if self.by < 1.5 => "one seat too few".to_owned(),
             Code::FewSeats => format!("{:.0} seats too few", self.by),
             Code::ShortTrack => format!("{by} of track short"),

@@ -4,13 +4,14 @@ use super::peril::{self, Peril};
 use super::reason::{Code, Reason};
 use super::{demands, wishes};
 use crate::aboard::stays_up_swamped;
-use crate::base::{Dimension, Keyed};
+use crate::base::{Dimension, Keyed, System};
 use crate::figures::{Assessment, Deciding, Quantity, Range, WaterLimit};
 use crate::guide::Guide;
 use crate::hull::{
     Construction, Fitting, FittingKind, Measure, Recess, drains, fittings, holds_water,
 };
-use crate::question::{Brief, DemandUse};
+use crate::papers::{Facts, Outcome, check, shopping};
+use crate::question::{Brief, DemandUse, Effect};
 
 /// Everything that rules a hull out, gravest first.
 #[must_use]
@@ -196,6 +197,14 @@ fn limits(assessment: &Assessment, brief: &Brief) -> Vec<Limit> {
             let unknown = "no price is known: it may be over the budget";
             limit(Code::OverBudget, m, Dimension::Money, unknown)
         }),
+        must.whole.map(|most| {
+            let unknown = "some prices are not known: the whole may cost more than asked";
+            let missed = whole_price(assessment, brief).and_then(|(sum, unpriced)| {
+                // What is known already is too much, or all is known.
+                (sum > most || unpriced == 0).then_some(sum - most)
+            });
+            limit(Code::WholeOverBudget, missed, Dimension::Money, unknown)
+        }),
         under(must.seats, Some(f64::from(survey.seats)))
             .map(|m| limit(Code::FewSeats, m, Dimension::Ratio, "")),
         under(must.track, track(assessment)).map(|m| {
@@ -204,6 +213,15 @@ fn limits(assessment: &Assessment, brief: &Brief) -> Vec<Limit> {
         }),
     ];
     all.into_iter().flatten().collect()
+}
+
+/// What hull, missing rig and planned work come to, and how many prices nobody knows.
+/// Fasteners and sealant, which nobody prices, are left out.
+fn whole_price(assessment: &Assessment, brief: &Brief) -> Option<(f64, u32)> {
+    let facts = Facts::of(assessment, brief, System::Metric);
+    let all = shopping(&facts);
+    let hull = all.hull?;
+    Some(all.priced(hull))
 }
 
 /// What is lifted with all that comes off taken off, kg, and how it is known: the bare
@@ -236,13 +254,45 @@ fn must_haves(assessment: &Assessment, brief: &Brief) -> Vec<Reason> {
     let missed = limits(assessment, brief).into_iter();
     let missed = missed.filter_map(|l| Some((l.code, l.missed?, l.dimension)));
     let lifted = stripped(assessment);
+    let broken = event(assessment, brief).0;
     missed
         .filter(|(_, by, _)| *by > 0.0)
         .map(|(code, by, dimension)| Reason {
             weight: lifted.filter(|_| matches!(code, Code::TooHeavy | Code::OverRoof)),
             ..Reason::by(code, by, dimension)
         })
+        .chain(broken)
         .collect()
+}
+
+/// What of the event's rules is broken so that it is out, and what nobody knows.
+fn event(assessment: &Assessment, brief: &Brief) -> (Option<Reason>, Option<String>) {
+    let Some(set) = &brief.event else {
+        return (None, None);
+    };
+    if set.rules.is_empty() {
+        return (None, Some(format!("no rules of {} are known", set.name)));
+    }
+    let facts = Facts::of(assessment, brief, System::Metric);
+    let checked = check(&facts, set);
+    let decides = checked
+        .iter()
+        .filter(|c| c.rule.effect == Effect::Disqualify);
+    let (mut broken, mut unknown) = (Vec::new(), Vec::new());
+    for c in decides {
+        match c.outcome {
+            Outcome::Fail(_) => broken.push(c.rule.text.as_str()),
+            Outcome::Unknown(_) => unknown.push(c.rule.text.as_str()),
+            Outcome::Pass(_) | Outcome::Printed => {}
+        }
+    }
+    let broken = (!broken.is_empty()).then(|| {
+        let detail = format!("breaks rules of {}: {}", set.name, broken.join("; "));
+        Reason::plain(Code::EventRules, detail)
+    });
+    let unknown = (!unknown.is_empty())
+        .then(|| format!("not known for {}: {}", set.name, unknown.join("; ")));
+    (broken, unknown)
 }
 
 /// Limits asked for that the record does not let anybody check.
@@ -252,5 +302,6 @@ pub fn unchecked(assessment: &Assessment, brief: &Brief) -> Vec<String> {
     unknown
         .filter(|l| l.missed.is_none())
         .map(|l| l.unknown.to_owned())
+        .chain(event(assessment, brief).1)
         .collect()
 }

@@ -50,9 +50,6 @@ pub(super) fn rule_words(rule: &Rule) -> String {
         );
     }
     let mut parts = vec![head];
-    if !rule.text.is_empty() {
-        parts.push(rule.text.clone());
-    }
     if !rule.when.is_empty() {
         parts.push(format!("when {}", rule.when));
     }
@@ -61,6 +58,10 @@ pub(super) fn rule_words(rule: &Rule) -> String {
     }
     if rule.proof != Proof::default() {
         parts.push(rule.proof.key().to_owned());
+    }
+    // Its own words stand last, where people go on writing.
+    if !rule.text.is_empty() {
+        parts.push(rule.text.clone());
     }
     parts.join("; ")
 }

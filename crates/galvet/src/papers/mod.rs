@@ -4,4 +4,4 @@ mod handed;
 mod ticks;
 
 pub use handed::{hand_out, handed};
-pub use ticks::{begun, end, tick};
+pub use ticks::{Ticks, Whose, begun, end, tick};

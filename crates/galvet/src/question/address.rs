@@ -15,7 +15,9 @@ use super::parts::PARTS;
 use galvet_core::base::{Bare, Bounds, Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;
+use galvet_store::files::event::EventEntry;
 use std::collections::BTreeMap;
+use std::sync::Arc;
 
 /// Name of the saved question an address starts from.
 const START: &str = "brief";
@@ -159,11 +161,15 @@ impl Ask {
                 reader.take(part, typed, &mut answers);
             }
         }
+        let mut brief = answers.brief(&catalogue.rigs, &catalogue.waters)?;
+        if let Some(event) = &brief.event {
+            let events = catalogue.sheets_of::<EventEntry>().into_iter();
+            let known = events.map(EventEntry::rules).find(|e| e.key == event.key);
+            brief.event = known.map(Arc::new).or(brief.event);
+        }
         Ok(Asked {
             own_weight: answers.get(PartId::Weight).is_some(),
-            brief: answers
-                .brief(&catalogue.rigs, &catalogue.waters)?
-                .bringing(&catalogue.gear),
+            brief: brief.bringing(&catalogue.gear),
             errors: reader.errors,
             start: self.start.clone(),
         })
@@ -203,7 +209,7 @@ fn with_unit(part: &Part, typed: String, system: Option<System>) -> String {
             // typed in: read in another it might be understood, as something else.
             (said.0)(&typed, mass).unwrap_or_else(|_| weighed(&typed, system))
         }
-        Kind::Share(_) | Kind::Hull | Kind::Words(_) | Kind::Named => typed,
+        Kind::Share(_) | Kind::Hull | Kind::Event | Kind::Words(_) | Kind::Named => typed,
     }
 }
 
@@ -256,7 +262,7 @@ impl Reader<'_> {
     fn take(&mut self, part: &Part, typed: &str, answers: &mut Answers) {
         let optional = matches!(
             part.kind,
-            Kind::Limit(..) | Kind::Share(_) | Kind::Said(_) | Kind::Hull
+            Kind::Limit(..) | Kind::Share(_) | Kind::Said(_) | Kind::Hull | Kind::Event
         );
         if optional && typed.trim().is_empty() {
             answers.set(part.id, None);
@@ -284,6 +290,15 @@ impl Reader<'_> {
                     .parse(plain, Bare::SI)
                     .map(|p| Answer::Number(p / 100.0))
                     .map_err(|e| e.to_string())
+            }
+            Kind::Event => {
+                let events = self.catalogue.sheets_of::<EventEntry>();
+                let shown: String = typed.chars().take(40).collect();
+                events
+                    .iter()
+                    .any(|e| e.key == typed)
+                    .then(word)
+                    .ok_or_else(|| format!("there is no event “{shown}”"))
             }
             Kind::Hull => {
                 let mut hulls = self.catalogue.hulls.iter();

@@ -5,6 +5,7 @@ use super::parts::{COUNT, PARTS};
 use super::{company, rough};
 use galvet_core::base::{Bare, Keyed};
 use galvet_core::crew::{Companion, Crew};
+use galvet_core::question::RuleSet;
 use galvet_core::question::{
     BatteryPlace, Brief, Known, MustHaves, Outing, Water, Wishes, catch_line, with_batteries,
 };
@@ -44,7 +45,7 @@ impl Answers {
                 return None;
             }
             Some(match part.kind {
-                Kind::Words(_) | Kind::Named | Kind::Said(_) | Kind::Hull => {
+                Kind::Words(_) | Kind::Named | Kind::Said(_) | Kind::Hull | Kind::Event => {
                     Answer::Word(part.usual.to_owned())
                 }
                 _ => Answer::Number(part.usual.parse().ok()?),
@@ -150,6 +151,7 @@ impl Answers {
                 longest: self.number(P::Longest),
                 heaviest_lift: self.number(P::Lift),
                 budget: self.number(P::Budget),
+                whole: self.number(P::Whole),
                 roof: self.number(P::Roof),
                 bed: self.number(P::Bed),
                 seats: self.number(P::Seats),
@@ -171,6 +173,14 @@ impl Answers {
                 }),
                 None => None,
             },
+            // Its rules are the catalogue's: see `Ask::resolve`.
+            event: self.slug(P::Event).map(|key| {
+                std::sync::Arc::new(RuleSet {
+                    key: key.to_owned(),
+                    name: key.to_owned(),
+                    ..RuleSet::default()
+                })
+            }),
             wishes: Wishes {
                 practice: word(self, &usual, P::Practice)?,
                 drive: word(self, &usual, P::Drive)?,
@@ -209,6 +219,7 @@ pub fn given(brief: &Brief, part: PartId) -> Option<Answer> {
         P::Longest => number(must.longest),
         P::Lift => number(must.heaviest_lift),
         P::Budget => number(must.budget),
+        P::Whole => number(must.whole),
         P::Roof => number(must.roof),
         P::Bed => number(must.bed),
         P::Seats => number(must.seats),
@@ -223,6 +234,7 @@ pub fn given(brief: &Brief, part: PartId) -> Option<Answer> {
         }
         P::Hand => word(brief.hand.key()),
         P::Known => word(&brief.known.as_ref()?.hull),
+        P::Event => word(&brief.event.as_ref()?.key),
         P::Felt => word(brief.known.as_ref()?.felt.key()),
         P::Launch => word(wishes.launch.key()),
         P::Fishing => word(wishes.fishing.key()),

@@ -175,7 +175,7 @@ fn answer(part: &Part, value: &Value) -> Result<Answer, String> {
                 .map(Answer::Word)
                 .map_err(|e| format!("“{place}”: {e}"))
         }
-        Kind::Named | Kind::Hull => value
+        Kind::Named | Kind::Hull | Kind::Event => value
             .as_str()
             .map(|key| Answer::Word(key.to_owned()))
             .ok_or_else(|| format!("“{place}” must name a {}", part.name)),
@@ -271,6 +271,7 @@ mod tests {
                     Answer::Word("child 28 kg 1.3 m".to_owned())
                 }
                 Kind::Said(_) => Answer::Word("12.5 kg in the bow, high".to_owned()),
+                Kind::Event => Answer::Word("ommery-lagoon-round".to_owned()),
                 Kind::Named => continue,
             };
             let mut answers = Answers::usual();

@@ -84,10 +84,14 @@ pub enum PartId {
     Dark,
     /// Whether it must go backwards by its drive.
     Reverse,
+    /// Most the whole may cost.
+    Whole,
+    /// An event whose rules it must keep.
+    Event,
 }
 
 /// Parts that stand together at the sentence's end, told where they ask something.
-pub const MORE: [PartId; 11] = [
+pub const MORE: [PartId; 12] = [
     PartId::Launch,
     PartId::Fishing,
     PartId::Practice,
@@ -99,6 +103,7 @@ pub const MORE: [PartId; 11] = [
     PartId::Known,
     PartId::Felt,
     PartId::Demands,
+    PartId::Event,
 ];
 
 /// What kind of answer a part takes.
@@ -119,6 +124,8 @@ pub enum Kind {
     Said(Said),
     /// One of the catalogue's hulls, or none.
     Hull,
+    /// One of the catalogue's events, or none.
+    Event,
 }
 
 /// How words with figures in them are read: what a bare number means goes along. They are

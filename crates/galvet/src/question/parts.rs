@@ -14,11 +14,11 @@ use galvet_core::question::{Brief, MustHaves, Outing};
 const SHARE: Bounds = Bounds::new("the weight of capacity", Dimension::Ratio, 0.0, 1.0);
 
 /// How many parts there are.
-pub const COUNT: usize = 39;
+pub const COUNT: usize = 41;
 
 /// Every part, in the order of the sentence and of [`PartId`].
 pub static PARTS: [Part; COUNT] = {
-    use Kind::{Hull, Limit, Named, Quantity, Share, Words};
+    use Kind::{Event, Hull, Limit, Named, Quantity, Share, Words};
     use PartId as P;
     [
         part(
@@ -354,6 +354,24 @@ pub static PARTS: [Part; COUNT] = {
             Words(reverses),
             "any",
             "whether it must go backwards",
+            "",
+        ),
+        part(
+            P::Whole,
+            "whole",
+            &["must", "whole"],
+            Limit(MustHaves::WHOLE, 0, "with what the rig lacks for"),
+            "",
+            "most the whole may cost: hull, what the rig lacks, work planned on it",
+            "a number; empty for no limit",
+        ),
+        part(
+            P::Event,
+            "event",
+            &["must", "event"],
+            Event,
+            "",
+            "an event whose rules it must keep",
             "",
         ),
     ]

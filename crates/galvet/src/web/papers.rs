@@ -8,7 +8,7 @@ use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{Afloat, Hull};
 use crate::form::typed_number;
-use crate::papers::{self, begun, handed};
+use crate::papers::{self, Ticks, Whose, begun, handed};
 use crate::present::page::papers::{Asked, LineView, Paper, PaperKind, Terms, ashore_asked, paper};
 use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::question::Asked as Question;
@@ -22,7 +22,7 @@ use galvet_store::files::ticked::{Answer, State, Ticked};
 use rocket::form::{Form, FromForm};
 use rocket::http::Status;
 use rocket::response::Redirect;
-use rocket::time::{Date, Duration, Month};
+use rocket::time::{Date, Duration, Month, OffsetDateTime};
 use rocket::tokio::task::spawn_blocking;
 use rocket::{Route, get, post, routes};
 use std::collections::BTreeMap;
@@ -109,6 +109,8 @@ struct PaperPage {
     outing: String,
     /// Whether that was begun on another day.
     stale: bool,
+    /// Whether its ticks die with the day.
+    of_the_day: bool,
     /// Name, label, what is typed, what is wrong with it.
     fields: Vec<(&'static str, &'static str, String, String)>,
     /// Events: key, name, whether chosen.
@@ -340,7 +342,8 @@ async fn one(
         ticked,
         why,
         begun: outing.as_ref().map_or(String::new(), |o| o.begun.clone()),
-        stale: outing.as_ref().is_some_and(|o| o.begun != today()),
+        stale: kind.is_of_the_day() && outing.as_ref().is_some_and(|o| o.begun != today()),
+        of_the_day: kind.is_of_the_day(),
         outing: outing.map_or(String::new(), |o| o.key),
         fields: read.fields,
         events: if kind == PaperKind::Event {
@@ -373,10 +376,12 @@ type Answers = (
 
 /// What is answered on a paper of a hull for the outing under way.
 fn answers(records: &Records, slug: &str, kind: PaperKind) -> Answers {
-    let outing = begun(&records.catalogue, slug);
+    let outing = begun(&records.catalogue, slug, which(kind));
     let head = format!("{}/", kind.key());
     let (mut states, mut why) = (BTreeMap::new(), BTreeMap::new());
-    for (line, answer) in outing.iter().flat_map(|o| &o.answers) {
+    // What was ticked on another day is not ticked.
+    let lives = |o: &&Ticked| !kind.is_of_the_day() || o.begun == today();
+    for (line, answer) in outing.iter().filter(lives).flat_map(|o| &o.answers) {
         let Some(id) = line.strip_prefix(&head) else {
             continue;
         };
@@ -393,6 +398,15 @@ fn answers(records: &Records, slug: &str, kind: PaperKind) -> Answers {
     (states, why, outing)
 }
 
+/// Which ticks a paper's are.
+const fn which(kind: PaperKind) -> Ticks {
+    if kind.is_of_the_day() {
+        Ticks::Outing
+    } else {
+        Ticks::Work
+    }
+}
+
 /// Answers as they are sent: `line|state|milliseconds|why`, as many as there are.
 #[derive(FromForm)]
 struct Sent {
@@ -402,7 +416,9 @@ struct Sent {
     back: Option<String>,
 }
 
-fn answer_of(text: &str) -> Option<(String, Answer)> {
+/// An answer as it was sent, and the paper it stands on. A clock that runs ahead, or that
+/// nobody sent, is taken for ours: no answer is later than now.
+fn answer_of(text: &str, now: i64) -> Option<(PaperKind, (String, Answer))> {
     let mut parts = text.splitn(4, '|');
     let line = parts.next()?.to_owned();
     let state = match parts.next()? {
@@ -412,12 +428,14 @@ fn answer_of(text: &str) -> Option<(String, Answer)> {
         _ => return None,
     };
     // The list's word, a slash, the line's.
-    let fits = line.split_once('/').is_some_and(|(list, id)| {
-        !id.is_empty() && PaperKind::from_key(list).is_some_and(PaperKind::is_ticked)
-    });
-    let at = parts.next().unwrap_or("").parse().unwrap_or(0);
+    let (list, id) = line.split_once('/')?;
+    let kind = PaperKind::from_key(list).filter(|k| k.is_ticked() && !id.is_empty())?;
+    let at = match parts.next().unwrap_or("").parse().unwrap_or(0) {
+        at if (1..now).contains(&at) => at,
+        _ => now,
+    };
     let why = parts.next().unwrap_or("").trim().to_owned();
-    fits.then_some((line, Answer { state, why, at }))
+    Some((kind, (line, Answer { state, why, at })))
 }
 
 /// Ticks.
@@ -430,13 +448,14 @@ async fn tick(
     let sent = form.into_inner();
     let records = visit.shared.records().await?;
     let name = records.hull(slug)?.survey.name();
-    let answers: Option<Vec<_>> = sent.answers.iter().map(|a| answer_of(a)).collect();
+    let now = i64::try_from(OffsetDateTime::now_utc().unix_timestamp_nanos() / 1_000_000);
+    let now = now.unwrap_or(i64::MAX);
+    let answers: Option<Vec<_>> = sent.answers.iter().map(|a| answer_of(a, now)).collect();
     let Some(answers) = answers.filter(|a| !a.is_empty()) else {
         let accepted =
             "no answers that were understood: line, done, open or no, when, why".to_owned();
         return Ok(Err((Status::UnprocessableEntity, accepted)));
     };
-    let under_way = begun(&records.catalogue, slug).map(|o| o.key);
     let (store, reader, question) = (
         visit.shared.store.clone(),
         visit.reader,
@@ -444,14 +463,19 @@ async fn tick(
     );
     let hull = slug.to_owned();
     let done = spawn_blocking(move || {
-        papers::tick(
-            &store,
-            reader.hand.who(),
-            (&hull, &name),
-            (&question, &today()),
-            under_way.as_deref(),
-            answers,
-        )
+        let whose = Whose {
+            hull: &hull,
+            name: &name,
+            question: &question,
+        };
+        for ticks in [Ticks::Outing, Ticks::Work] {
+            let ours = answers.iter().filter(|(kind, _)| which(*kind) == ticks);
+            let ours: Vec<_> = ours.map(|(_, answer)| answer.clone()).collect();
+            if !ours.is_empty() {
+                papers::tick(&store, reader.hand.who(), whose, (ticks, &today()), &ours)?;
+            }
+        }
+        Ok(())
     });
     match came_of(done.await?)? {
         Ok(()) => {
@@ -464,11 +488,14 @@ async fn tick(
     }
 }
 
-/// Ends the outing under way: its ticks go.
-#[post("/hulls/<slug>/ticks/end")]
-async fn over(slug: &str, visit: Visit<'_>) -> Result<Redirect, Trouble> {
+/// Ends the outing or the work a paper belongs to: its ticks go.
+#[post("/hulls/<slug>/ticks/end?<list>")]
+async fn over(slug: &str, list: Option<&str>, visit: Visit<'_>) -> Result<Redirect, Trouble> {
     let records = visit.shared.records().await?;
-    if let Some(outing) = begun(&records.catalogue, slug) {
+    let kind = list
+        .and_then(PaperKind::from_key)
+        .unwrap_or(PaperKind::Launch);
+    if let Some(outing) = begun(&records.catalogue, slug, which(kind)) {
         let (store, reader) = (visit.shared.store.clone(), visit.reader);
         let done = spawn_blocking(move || papers::end(&store, reader.hand.who(), &outing.key));
         let _ = came_of(done.await?)?;

@@ -1,10 +1,11 @@
 //! One rule held against a rig on a hull.
 
-use super::{Op, Outcome, Rule, RuleKind};
+use super::Outcome;
 use crate::base::{Dimension, Keyed};
 use crate::gear::{Electric, Fixing, Gear, Is, Serves, Tether};
 use crate::hull::{FittingKind, Measure};
 use crate::papers::Facts;
+use crate::question::{Op, Rule, RuleKind};
 use crate::stow::Stowed;
 
 pub(super) fn outcome(facts: &Facts<'_>, rule: &Rule) -> Outcome {

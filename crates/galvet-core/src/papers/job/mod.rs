@@ -6,6 +6,7 @@ mod planned;
 use super::facts::Facts;
 use super::fastening::{Chosen, fastening};
 use super::trade::{How, Trade};
+use super::word::Words;
 use crate::gear::{Category, Electric, Fixing, Gear, Is, Serves, Strain};
 use crate::hull::Progress;
 use crate::stow::{Lies, Sounding, Stowed, sited};
@@ -114,11 +115,8 @@ impl JobSheet {
 pub fn job_sheet(facts: &Facts<'_>) -> JobSheet {
     let mut steps = of_the_rig(facts);
     let planned = facts.hull().fitout.modifications.iter();
-    for (n, m) in planned
-        .filter(|m| m.progress == Progress::Planned)
-        .enumerate()
-    {
-        steps.extend(of_a_modification(facts, n, m));
+    for m in planned.filter(|m| m.progress == Progress::Planned) {
+        steps.extend(of_a_modification(facts, m));
     }
     let drills = steps.iter().any(|s| s.later);
     let gate = |&(id, what, why): &(&str, &str, &str)| {
@@ -262,7 +260,7 @@ fn of_the_rig(facts: &Facts<'_>) -> Vec<Step> {
     let setup = &facts.assessment.setup;
     let (layout, space) = (facts.layout(), setup.space());
     let transducers = sited(layout, facts.rig(), &space);
-    let mut steps = Vec::new();
+    let (mut steps, mut words) = (Vec::new(), Words::default());
     for (number, stowed) in layout.stowed.iter().enumerate() {
         let (Some(gear), Some(lies)) = (facts.thing(stowed), &stowed.lies) else {
             continue;
@@ -280,7 +278,7 @@ fn of_the_rig(facts: &Facts<'_>) -> Vec<Step> {
         let area = space.areas.iter().find(|a| a.name == lies.zone);
         let beneath = area.and_then(|a| a.underside);
         steps.push(rigged(
-            number,
+            words.of("thing", &stowed.item),
             stowed,
             (gear, lies),
             trade,
@@ -319,7 +317,7 @@ fn plain(id: &str, what: &str, trade: Trade, place: &str) -> Step {
 }
 
 fn rigged(
-    number: usize,
+    id: String,
     stowed: &Stowed,
     (gear, lies): (&Gear, &Lies),
     trade: Trade,
@@ -331,7 +329,7 @@ fn rigged(
         later: lies.holes > 0 || lies.fixing == Fixing::Glue,
         hard: trade == Trade::Motor,
         holes: lies.holes,
-        ..plain(&format!("thing-{number}"), &stowed.item, trade, &lies.zone)
+        ..plain(&id, &stowed.item, trade, &lies.zone)
     };
     if trade == Trade::Stowed {
         step.minutes = gear.setup_minutes.unwrap_or(step.minutes);

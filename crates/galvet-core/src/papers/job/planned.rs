@@ -6,9 +6,10 @@ use crate::hull::{Fitting, FittingKind, Modification, ZoneKind};
 use crate::papers::Facts;
 use crate::papers::fastening::fastening;
 use crate::papers::trade::Trade;
+use crate::papers::word::Words;
 
 /// Steps of a modification that is planned.
-pub(super) fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -> Vec<Step> {
+pub(super) fn of_a_modification(facts: &Facts<'_>, m: &Modification) -> Vec<Step> {
     let bow = facts.layout().bow;
     let why = format!("planned: {}", m.name);
     let beneath = |x: f64| {
@@ -16,8 +17,9 @@ pub(super) fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -
         let at = zones.iter().find(|z| z.from <= x && x <= z.to);
         at.and_then(|z| z.underside_reachable)
     };
-    let mut steps = Vec::new();
-    for (k, zone) in m.zones.iter().enumerate() {
+    let (mut steps, mut words) = (Vec::new(), Words::default());
+    let kind = words.of("change", &m.name);
+    for zone in &m.zones {
         let hatch = matches!(
             zone.kind,
             ZoneKind::BowHatch
@@ -31,17 +33,12 @@ pub(super) fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -
             at: Some([0.5 * (zone.from + zone.to) - bow, zone.offset, 0.0]),
             later: true,
             why: why.clone(),
-            ..plain(
-                &format!("change-{n}-place-{k}"),
-                &zone.name,
-                trade,
-                &zone.name,
-            )
+            ..plain(&words.of(&kind, &zone.name), &zone.name, trade, &zone.name)
         });
     }
     let holes_said = m.holes;
     let mut counted = 0;
-    for (k, fitting) in m.fittings.iter().enumerate() {
+    for fitting in &m.fittings {
         let trade = trade_of_fitting(fitting);
         let holes = usual_holes(fitting, trade);
         counted += holes;
@@ -50,7 +47,12 @@ pub(super) fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -
             holes,
             later: holes > 0 || trade == Trade::FlushHolder,
             why: why.clone(),
-            ..plain(&format!("change-{n}-{k}"), &fitting.name, trade, "deck")
+            ..plain(
+                &words.of(&kind, &fitting.name),
+                &fitting.name,
+                trade,
+                "deck",
+            )
         };
         if holes > 0 {
             let strain = strain_of(trade);
@@ -64,7 +66,7 @@ pub(super) fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -
             at: Some([m.x - bow, 0.0, 0.0]),
             later: holes_said > 0,
             why,
-            ..plain(&format!("change-{n}"), &m.name, Trade::Bolted, "hull")
+            ..plain(&kind, &m.name, Trade::Bolted, "hull")
         });
     }
     // What its record says of holes is what is drilled.
@@ -87,7 +89,7 @@ pub(super) fn of_a_modification(facts: &Facts<'_>, n: usize, m: &Modification) -
             minutes: 15.0,
             why: format!("planned: {}", m.name),
             ..gate(
-                &format!("change-{n}-off-{name}"),
+                &words.of(&kind, &format!("off {name}")),
                 &format!("take off: {name}; keep the parts, plug the holes"),
                 "",
             )

@@ -48,6 +48,10 @@ pub enum Which {
     Well,
     Reach,
     Minutes,
+    /// Minutes from the parked car to afloat.
+    Home,
+    /// The hull with what its rig lacks.
+    Whole,
     Lift,
     Length,
     Beam,
@@ -118,7 +122,7 @@ const fn column(
 }
 
 /// Every column.
-pub const COLUMNS: [Column; 33] = {
+pub const COLUMNS: [Column; 35] = {
     use Dimension as D;
     use Holds::{Area, Count, Judged, Number};
     [
@@ -211,6 +215,20 @@ pub const COLUMNS: [Column; 33] = {
             "setup_minutes",
         ),
         column(
+            Which::Home,
+            "minutes home to fishing",
+            true,
+            Count(""),
+            "home_to_fishing_minutes",
+        ),
+        column(
+            Which::Whole,
+            "price with what the rig lacks",
+            true,
+            Number(D::Money, 0),
+            "whole_price",
+        ),
+        column(
             Which::Lift,
             "to lift, fitted",
             true,
@@ -285,6 +303,8 @@ impl Column {
             W::Trip => "/figures/trip",
             W::Turning | W::Holding | W::Steering | W::Reverse => "/comfort",
             W::Floor | W::Well | W::Reach | W::Minutes => "/stow",
+            W::Home => "/papers/strip",
+            W::Whole => "/papers/shopping",
             W::Demands => "",
             W::Clears => "/figures/clear_s",
             W::Unsteady => "/figures/tender_s",

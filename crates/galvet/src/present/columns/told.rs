@@ -9,6 +9,7 @@ use galvet_core::beyond::Beyond;
 use galvet_core::figures::{Assessment, Quantity, Range};
 use galvet_core::guide::Guide;
 use galvet_core::hull::{Judgement, Measure, Survey};
+use galvet_core::papers::{Facts, Leg, shopping, strip};
 use galvet_core::question::Brief;
 use galvet_core::rank::explain::area;
 use galvet_core::rank::{LOOKED_AT, SEAT, by_the_trip, comfort, demands, seat};
@@ -65,6 +66,8 @@ impl Of<'_> {
             W::Well => self.left(deck.map(|d| d.well_free)),
             W::Reach => count(deck.map(|d| f64::from(d.out_of_reach))),
             W::Minutes => count(deck.map(|d| d.setup_minutes)),
+            W::Home => self.home(),
+            W::Whole => self.whole(),
             W::Lift => self.measure(Measure::FittedWeight, c),
             W::Length => self.measure(Measure::Length, c),
             W::Beam => self.measure(Measure::Beam, c),
@@ -77,6 +80,34 @@ impl Of<'_> {
             }
             W::Battery | W::Anchor | W::Hold | W::Towed | W::Bow => self.extra(c.which),
         }
+    }
+
+    /// What papers are made of.
+    fn facts(&self) -> Option<Facts<'_>> {
+        let a = self.a?;
+        Some(Facts::of(a, self.brief, self.system))
+    }
+
+    /// Minutes to set it up at the ramp, all stripped for the road before.
+    fn home(&self) -> Told {
+        count(self.facts().map(|f| strip(&f, Leg::Road).back()))
+    }
+
+    /// Hull and what its rig lacks, as far as prices are known: at least that.
+    fn whole(&self) -> Told {
+        let priced = self.facts().and_then(|f| {
+            let all = shopping(&f);
+            all.hull.map(|hull| all.priced(hull))
+        });
+        let unknown = priced.is_some_and(|(_, n)| n > 0);
+        Told::number(priced.map(|(sum, _)| sum), |v| {
+            let sum = self.system.text(Dimension::Money, v, 0);
+            if unknown {
+                format!("{sum} or more")
+            } else {
+                sum
+            }
+        })
     }
 
     /// What the water and the launch ask and it does not: one whole each; what is not

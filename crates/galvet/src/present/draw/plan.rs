@@ -201,7 +201,7 @@ pub struct AtHand<'a> {
 }
 
 /// Units left around what is seen from above, for what hangs over its sides.
-const AROUND: f64 = 14.0;
+const AROUND: f64 = 26.0;
 
 /// Draws a hull's lines with its zones and fittings.
 #[must_use]

@@ -67,7 +67,12 @@ const STEPS: [Step; 7] = [
         "How does it get to the water?",
         &[PartId::Roof, PartId::Bed, PartId::Lift, PartId::Longest],
     ),
-    step("budget", "budget", "What may it cost?", &[PartId::Budget]),
+    step(
+        "budget",
+        "budget",
+        "What may it cost?",
+        &[PartId::Budget, PartId::Whole],
+    ),
     step(
         "more",
         "more",
@@ -83,6 +88,7 @@ const STEPS: [Step; 7] = [
             PartId::Hand,
             PartId::Drilling,
             PartId::Reverse,
+            PartId::Event,
         ],
     ),
 ];
@@ -249,6 +255,7 @@ fn ask(part: PartId, sentence: &mut Sentence) -> Option<Question> {
         P::Longest
         | P::Lift
         | P::Budget
+        | P::Whole
         | P::Roof
         | P::Bed
         | P::Seats

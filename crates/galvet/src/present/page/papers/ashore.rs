@@ -3,7 +3,7 @@
 use super::{LineView, Paper, PaperKind, Section, TableView, blank, length, mass, minutes, some};
 use galvet_core::base::{Bounds, Dimension};
 use galvet_core::papers::{
-    Ashore, BARS, Facts, Leg, Lift, List, MINUTES_OFF, Off, Transport, checklist, strip, transport,
+    Ashore, BARS, Facts, Leg, Lift, MINUTES_OFF, Off, Transport, Words, strip, transport,
 };
 use galvet_core::question::MustHaves;
 
@@ -134,7 +134,6 @@ pub(super) fn moving(facts: &Facts<'_>, asked: &Ashore) -> Paper {
         Section {
             title: "On the road".to_owned(),
             words: road(facts, &t),
-            lines: ticked(facts),
             ..Section::default()
         },
         Section {
@@ -149,21 +148,6 @@ pub(super) fn moving(facts: &Facts<'_>, asked: &Ashore) -> Paper {
         },
     ];
     paper
-}
-
-/// Lines of the loading list, to be ticked.
-fn ticked(facts: &Facts<'_>) -> Vec<LineView> {
-    let lines = checklist(facts, List::Loading).into_iter();
-    lines
-        .filter(|l| !l.id.starts_with("off-"))
-        .map(|l| LineView {
-            id: l.id,
-            text: l.text,
-            why: l.why,
-            hard: l.hard,
-            ..LineView::default()
-        })
-        .collect()
 }
 
 /// What does not go, in words.
@@ -306,8 +290,8 @@ pub(super) fn home_to_fishing(facts: &Facts<'_>) -> Paper {
         lead,
         "Guide minutes. Drain open for the road, shut at the ramp; strap rods last; two people above your own limit.",
     );
-    let line = |n: usize, s: &Off, back: bool| LineView {
-        id: format!("{}-{n}", if back { "on" } else { "off" }),
+    let line = |n: usize, s: &Off, id: String, back: bool| LineView {
+        id,
         text: s.item.clone(),
         why: if s.after.is_empty() || back {
             format!("from {}", s.place)
@@ -328,18 +312,14 @@ pub(super) fn home_to_fishing(facts: &Facts<'_>) -> Paper {
         number: (n + 1).to_string(),
         ..LineView::default()
     };
-    let strips: Vec<LineView> = off
-        .steps
-        .iter()
-        .enumerate()
-        .map(|(n, s)| line(n, s, false))
+    let mut words = Words::default();
+    let strips = off.steps.iter().enumerate();
+    let strips: Vec<LineView> = strips
+        .map(|(n, s)| line(n, s, words.of("off", &s.item), false))
         .collect();
-    let mut sets: Vec<LineView> = off
-        .steps
-        .iter()
-        .rev()
-        .enumerate()
-        .map(|(n, s)| line(n, s, true))
+    let sets = off.steps.iter().rev().enumerate();
+    let mut sets: Vec<LineView> = sets
+        .map(|(n, s)| line(n, s, words.of("on", &s.item), true))
         .collect();
     let checks = [
         "Screen tried",

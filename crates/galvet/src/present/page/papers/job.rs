@@ -6,7 +6,7 @@ use crate::present::draw::plan::{AtHand, hull_plan};
 use galvet_core::advise::power::power;
 use galvet_core::base::{Dimension, System};
 use galvet_core::hull::zones;
-use galvet_core::papers::{Facts, Step, Trade, job_sheet, to_stock, wire};
+use galvet_core::papers::{Facts, Step, Trade, Words, job_sheet, to_stock, wire};
 
 const DRILLS: &str = "Guidance. A hole is for good: no hole below the waterline or less than 50 mm above it, a hand beneath each, fuse at the battery. The maker's instructions stand above it; let a qualified person wire what you are unsure of.";
 
@@ -159,10 +159,34 @@ fn drawn(afloat: &Afloat, steps: &[(usize, &Step)], system: System) -> Option<Dr
             number: n.to_string(),
         });
     }
+    let (half, long) = (
+        0.5 * a.setup.posterior.form.beam(),
+        a.setup.posterior.form.length(),
+    );
+    // Half units of the reader's: half a metre, a foot.
+    let step = match system {
+        System::Metric => 0.5,
+        System::Imperial => galvet_core::base::FOOT,
+    };
+    let ticks = (0..)
+        .map(|k| f64::from(k) * step)
+        .take_while(|&x| x <= long);
+    let tape = ticks.map(|x| {
+        let (px, _) = plan.frame.above(x, 0.0);
+        let decimals = usize::from(system == System::Metric);
+        (
+            format!("{px:.0}"),
+            system.number(Dimension::Length, x, decimals),
+        )
+    });
+    let tape: Vec<(String, String)> = tape.collect();
+    let tape_y = format!("{:.0}", plan.frame.above(0.0, half).1 + 18.0);
     let length = system.text(Dimension::Length, a.setup.posterior.form.length(), 2);
     (!marks.is_empty()).then(|| Drawn {
         plan,
         marks,
+        tape,
+        tape_y,
         words: format!("From above, bow left, {length} long: each number is a step, its place measured from the bow and from the centreline"),
     })
 }
@@ -265,8 +289,9 @@ pub(super) fn stock(facts: &Facts<'_>) -> Paper {
         ),
     };
     let mut paper = blank(PaperKind::Stock, lead, DRILLS);
-    let lines = all.into_iter().enumerate().map(|(n, back)| LineView {
-        id: format!("back-{n}"),
+    let mut words = Words::default();
+    let lines = all.into_iter().map(|back| LineView {
+        id: words.of("back", &back.name),
         text: back.name,
         why: "made on this hull".to_owned(),
         facts: [

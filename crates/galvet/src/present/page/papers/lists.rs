@@ -2,7 +2,7 @@
 
 use super::{LineView, Paper, PaperKind, Section, TableView, blank, some};
 use galvet_core::base::Keyed;
-use galvet_core::papers::{Facts, Line, List, Nine, checklist, due, service};
+use galvet_core::papers::{Facts, Line, List, Nine, Words, checklist, due, service};
 
 /// A line of a list as it is shown.
 fn view(line: Line) -> LineView {
@@ -67,8 +67,9 @@ pub(super) fn buying(facts: &Facts<'_>) -> Paper {
         ),
     };
     let mut paper = blank(PaperKind::Buying, lead, LISTED);
-    let doubts = found.into_iter().enumerate().map(|(n, f)| LineView {
-        id: format!("doubt-{n}"),
+    let mut words = Words::default();
+    let doubts = found.into_iter().map(|f| LineView {
+        id: words.of("doubt", &f.text),
         text: f.text,
         why: "its record leaves it open".to_owned(),
         ..LineView::default()

@@ -39,6 +39,9 @@ pub enum PaperKind {
     /// How it is moved and kept.
     #[strum(message = "Moving and keeping it")]
     Transport,
+    /// Onto the road.
+    #[strum(message = "Load up")]
+    Loading,
     /// From home to fishing and back.
     #[strum(message = "Home to fishing")]
     Strip,
@@ -70,6 +73,7 @@ impl PaperKind {
             Self::Rigging => "step by step, with places, holes and fasteners",
             Self::Stock => "what was changed, taken off again",
             Self::Transport => "lifts, roof, bed, cart, steps, storage",
+            Self::Loading => "what is checked before the road",
             Self::Strip => "what comes off for the road, and on again",
             Self::Launch => "hard lines first; what this water asks of the rig",
             Self::Surf => "what is stripped outside the break",
@@ -88,13 +92,23 @@ impl PaperKind {
         )
     }
 
+    /// Whether its ticks die with the day: what was shut yesterday is not shut today. Work
+    /// in the garage takes as long as it takes.
+    #[must_use]
+    pub const fn is_of_the_day(self) -> bool {
+        matches!(
+            self,
+            Self::Loading | Self::Strip | Self::Launch | Self::Surf | Self::Return
+        )
+    }
+
     /// What they are sorted under.
     #[must_use]
     pub const fn shelf(self) -> &'static str {
         match self {
             Self::Buying | Self::Shopping | Self::Quote => "Buy",
             Self::Rigging | Self::Stock | Self::Service => "Work on it",
-            Self::Transport | Self::Strip => "Move it",
+            Self::Transport | Self::Loading | Self::Strip => "Move it",
             Self::Launch | Self::Surf | Self::Return | Self::Event => "Go out",
         }
     }
@@ -149,6 +163,10 @@ pub struct Mark {
 pub struct Drawn {
     pub plan: HullPlan,
     pub marks: Vec<Mark>,
+    /// A tape along it from the bow: place, word at every metre.
+    pub tape: Vec<(String, String)>,
+    /// Where the tape lies.
+    pub tape_y: String,
     pub words: String,
 }
 
@@ -191,6 +209,7 @@ pub fn paper(
     match kind {
         PaperKind::Buying => lists::buying(&facts),
         PaperKind::Launch => lists::launch(&facts),
+        PaperKind::Loading => lists::listed(&facts, kind, List::Loading),
         PaperKind::Surf => lists::listed(&facts, kind, List::Surf),
         PaperKind::Return => lists::listed(&facts, kind, List::Return),
         PaperKind::Service => lists::service_plan(&facts),

@@ -9,6 +9,7 @@ use crate::question::{
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;
+use galvet_store::files::event::EventEntry;
 
 /// One answer a part offers.
 #[derive(Default)]
@@ -229,6 +230,7 @@ impl Maker<'_> {
                 })
                 .collect(),
             Kind::Hull => self.hulls(&now),
+            Kind::Event => self.events(&now),
             _ => self.named(id, &now),
         };
         let shown = choices.iter().find(|c| c.chosen);
@@ -240,6 +242,20 @@ impl Maker<'_> {
             choices,
             error: self.error(part),
         }
+    }
+
+    /// No event, or one of the catalogue's.
+    fn events(&self, now: &str) -> Vec<Choice> {
+        let choice = |key: &str, label: String| Choice {
+            key: key.to_owned(),
+            label,
+            note: String::new(),
+            chosen: key == now,
+        };
+        let none = std::iter::once(choice("", "no event's rules".to_owned()));
+        let events = self.catalogue.sheets_of::<EventEntry>().into_iter();
+        let events = events.map(|e| choice(&e.key, format!("keeps the rules of {}", e.name)));
+        none.chain(events).collect()
     }
 
     /// No hull, or one of the catalogue's.
