@@ -62,6 +62,7 @@ fn way_of(gear: Option<&Gear>) -> Way {
         }
         Category::Propulsion => way(6, "flat, on a blanket", "out, or locked up", 2.0),
         Category::Anchoring => way(7, "in the car, line bagged", "bagged, strapped low", 1.0),
+        Category::Landing if !is(Serves::Gaff) => way(7, "with the rods", "flat, strapped", 1.0),
         Category::Landing => way(
             7,
             "with the rods, points covered",

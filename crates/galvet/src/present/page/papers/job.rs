@@ -208,7 +208,7 @@ fn circuits(facts: &Facts<'_>) -> Option<Section> {
         let told = match wire(circuit.amperes(), farthest, volts, motor) {
             Some(w) => vec![
                 circuit.battery.clone(),
-                format!("{volts:.0} V, {:.1} A with all on", w.amperes),
+                format!("{volts} V, {:.1} A with all on", w.amperes),
                 format!(
                     "{} A{}",
                     w.fuse,
@@ -227,7 +227,7 @@ fn circuits(facts: &Facts<'_>) -> Option<Section> {
             ],
             None => vec![
                 circuit.battery.clone(),
-                format!("{volts:.0} V, {:.1} A with all on", circuit.amperes()),
+                format!("{volts} V, {:.1} A with all on", circuit.amperes()),
                 "not to be told: no cable run, or more than a small boat's wiring bears".to_owned(),
                 String::new(),
                 String::new(),
