@@ -93,7 +93,7 @@ test("every paper prints on a few sheets, nothing cut off", async ({
     await expectFits(page, `${kind} on paper`);
     // The caution stands on paper too, the answer first.
     await expect(page.locator("main .caution").last()).toBeVisible();
-    await page.emulateMedia({ media: "screen" });
+    await page.emulateMedia({ media: null });
   }
 });
 

@@ -19,7 +19,8 @@ test("a coast says what a wave and a rising wind do to a hull", async ({
     turn.getByRole("img", { name: /Water on its deck/ }),
   ).toBeVisible();
   await turn.getByText("Figures", { exact: true }).first().click();
-  await expect(turn.locator("table").first()).toContainText(
+  await expect(turn.locator(".turn-efforts")).toContainText("for minutes");
+  await expect(turn.locator("details table").first()).toContainText(
     "headwind that stops it",
   );
   await expectAxeClean(page);

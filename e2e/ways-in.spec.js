@@ -176,7 +176,7 @@ test("a photo is added and a length read off the tape in it", async ({
     mimeType: "image/jpeg",
     buffer: pixels,
   });
-  await page.getByRole("button", { name: "Add" }).click();
+  await page.getByRole("button", { name: "Add", exact: true }).click();
   await page.getByRole("link", { name: "floor width", exact: true }).click();
   // Clicked as a person does: marks 0 and 50 of the tape, then the well's walls.
   const marks = page.locator(".photo-marks");

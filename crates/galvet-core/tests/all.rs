@@ -11,6 +11,7 @@ mod coverage;
 mod day;
 mod demands;
 mod effort;
+mod event_rules;
 mod evidence;
 mod false_alarms;
 mod figures;

@@ -33,7 +33,7 @@ pub use stock::{Back, to_stock};
 pub use strip::{Leg, MINUTES_OFF, Off, Strip, strip};
 pub use trade::{HOWS, How, Trade};
 pub use transport::{
-    Ashore, BARS, Lift, ONE_PERSON, TIRED, TWO, Transport, USUAL_EDGE, carried, people, slide,
+    Ashore, BARS, Lift, ONE_PERSON, TIRED, TWO, Transport, USUAL_EDGES, carried, people, slide,
     transport, turns_within,
 };
 pub use wiring::{FUSE_OVER_DRAW, FUSE_WITHIN, Wire, lost, wire};

@@ -35,8 +35,13 @@ impl Ashore {
     pub const SLOPE: Bounds = Bounds::new("the slope", Dimension::Angle, 0.0, 50.0);
 }
 
-/// Height of roof bars where nobody measured, m: guide value.
-pub const USUAL_EDGE: f64 = 1.5;
+/// Edges a hull is slid onto and how high they usually are, m: guide values.
+pub const USUAL_EDGES: [(&str, f64); 4] = [
+    ("roof bars", 1.5),
+    ("a truck's tailgate", 0.85),
+    ("a trailer's roller", 0.6),
+    ("a cart", 0.3),
+];
 /// Height of the hands over the ground while lifting onto an edge, m: guide value; the
 /// knee-to-elbow reach is told beside it.
 const HANDS: f64 = 1.0;
@@ -137,10 +142,9 @@ pub struct Transport {
     pub fitted: Lift,
     /// One end of the bare hull.
     pub one_end: Lift,
-    /// Onto the edge from behind, bare: the edge's height, m, whether anybody said so.
-    pub edge: (f64, bool),
-    /// The hands' greatest load there.
-    pub onto: Lift,
+    /// Onto edges from behind, bare: what it is, its height, m, the hands' greatest load.
+    /// One that somebody measured stands alone.
+    pub onto: Vec<(&'static str, f64, Lift)>,
     /// Carried by two at the ends, the lower on the steps: heavier one, bare.
     pub two: Lift,
     /// Carried on one's side: all of the bare hull.
@@ -191,9 +195,16 @@ pub fn transport(facts: &Facts<'_>, ashore: &Ashore) -> Transport {
     let (bare, kit) = (moved.bare, moved.kit);
     let fitted = bare.mass + kit;
     let [fore, aft] = moved.handles;
-    let edge = ashore.edge.unwrap_or(USUAL_EDGE);
-    // Pushed from the stern, its bow on the edge.
-    let onto = slide(bare.mass * GRAVITY, (aft - bare.x).abs(), aft, edge - HANDS) / GRAVITY;
+    // Pushed from the stern, its bow on the edge; hands stay where they are strong.
+    let onto = |(what, edge): (&'static str, f64)| {
+        let arm = (aft - bare.x).abs();
+        let load = slide(bare.mass * GRAVITY, arm, aft, edge - HANDS) / GRAVITY;
+        (what, edge, lift(load))
+    };
+    let onto = match ashore.edge {
+        Some(edge) => vec![onto(("the edge", edge))],
+        None => USUAL_EDGES.into_iter().map(onto).collect(),
+    };
     let slope = ashore.steps.unwrap_or(0.0).to_radians();
     let [up, low] = carried(bare, [fore, aft], slope, OVER_HANDLES);
     let wet = facts.layout().wet_part() + LEFT_INSIDE;
@@ -212,8 +223,7 @@ pub fn transport(facts: &Facts<'_>, ashore: &Ashore) -> Transport {
         heaviest_is: heaviest_thing(facts, bare.mass),
         fitted: lift(fitted),
         one_end: lift(moved.one_end / GRAVITY),
-        edge: (edge, ashore.edge.is_some()),
-        onto: lift(onto),
+        onto,
         two: lift(up.max(low) / GRAVITY),
         side: lift(bare.mass),
         home: Lift {

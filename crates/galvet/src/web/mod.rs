@@ -52,6 +52,7 @@ mod shortlist;
 mod stow;
 mod summary;
 mod talk;
+mod ticks;
 mod tour;
 mod trash;
 mod trials;

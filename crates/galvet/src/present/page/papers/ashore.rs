@@ -85,13 +85,7 @@ pub(super) fn moving(facts: &Facts<'_>, asked: &Ashore) -> Paper {
     } else {
         "no handle on record: 2 % from the ends is taken"
     };
-    let (edge, said) = t.edge;
-    let onto = format!(
-        "edge {} up{}, slid over it from the stern",
-        length(system, edge),
-        if said { "" } else { ", a usual roof" }
-    );
-    let rows = vec![
+    let mut rows = vec![
         lift("all off, the heaviest", t.heaviest, &t.heaviest_is),
         lift(
             "seat and drive on",
@@ -99,7 +93,6 @@ pub(super) fn moving(facts: &Facts<'_>, asked: &Ashore) -> Paper {
             "take them off: that is what they weigh",
         ),
         lift("one end of it, bare", t.one_end, handles),
-        lift("onto an edge", t.onto, &onto),
         lift(
             "each of two, the lower on steps",
             t.two,
@@ -116,6 +109,12 @@ pub(super) fn moving(facts: &Facts<'_>, asked: &Ashore) -> Paper {
             "limits count four fifths then",
         ),
     ];
+    let onto = t.onto.iter().map(|&(what, edge, load)| {
+        let how = format!("{} up, slid over it from the stern", length(system, edge));
+        lift(&format!("onto {what}"), load, &how)
+    });
+    // After one end of it.
+    rows.splice(3..3, onto);
     paper.sections = vec![
         Section {
             title: "Lifts".to_owned(),

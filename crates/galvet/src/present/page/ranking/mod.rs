@@ -3,6 +3,7 @@
 pub mod beside;
 pub mod flip;
 pub mod moved;
+mod offered;
 pub mod said;
 pub mod sentence;
 pub mod sift;

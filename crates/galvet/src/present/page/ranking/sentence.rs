@@ -2,6 +2,7 @@
 
 use super::beside::{cautions, tries};
 use super::moved::Moved;
+use super::offered;
 use crate::present::page::ask::waters::conditions;
 use crate::question::{
     Answer, Asked, Kind, MORE, NOTHING, PARTS, Part, PartId, company, given, rough, units_key,
@@ -9,7 +10,6 @@ use crate::question::{
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;
-use galvet_store::files::event::EventEntry;
 
 /// One answer a part offers.
 #[derive(Default)]
@@ -229,9 +229,9 @@ impl Maker<'_> {
                     chosen: o.key == now,
                 })
                 .collect(),
-            Kind::Hull => self.hulls(&now),
-            Kind::Event => self.events(&now),
-            _ => self.named(id, &now),
+            Kind::Hull => offered::hulls(self.catalogue, &now),
+            Kind::Event => offered::events(self.catalogue, &now),
+            _ => offered::named(self.catalogue, id, &now, self.system),
         };
         let shown = choices.iter().find(|c| c.chosen);
         Pick {
@@ -241,68 +241,6 @@ impl Maker<'_> {
             shown: shown.map_or(self.asked.brief.rig.name.clone(), |c| c.label.clone()),
             choices,
             error: self.error(part),
-        }
-    }
-
-    /// No event, or one of the catalogue's.
-    fn events(&self, now: &str) -> Vec<Choice> {
-        let choice = |key: &str, label: String| Choice {
-            key: key.to_owned(),
-            label,
-            note: String::new(),
-            chosen: key == now,
-        };
-        let none = std::iter::once(choice("", "no event's rules".to_owned()));
-        let events = self.catalogue.sheets_of::<EventEntry>().into_iter();
-        let events = events.map(|e| choice(&e.key, format!("keeps the rules of {}", e.name)));
-        none.chain(events).collect()
-    }
-
-    /// No hull, or one of the catalogue's.
-    fn hulls(&self, now: &str) -> Vec<Choice> {
-        let choice = |key: &str, label: String| Choice {
-            key: key.to_owned(),
-            label,
-            note: String::new(),
-            chosen: key == now,
-        };
-        let none = std::iter::once(choice("", "none known".to_owned()));
-        let hulls = self.catalogue.hulls.iter();
-        let hulls = hulls.map(|h| choice(&h.survey.key, format!("knows the {}", h.survey.name())));
-        none.chain(hulls).collect()
-    }
-
-    fn named(&self, id: PartId, now: &str) -> Vec<Choice> {
-        let mass = |kg| self.system.text(Dimension::Mass, kg, 0);
-        let choice = |key: &str, label: &str, note: String| Choice {
-            key: key.to_owned(),
-            label: label.to_owned(),
-            note,
-            chosen: key == now,
-        };
-        match id {
-            PartId::Rig => self
-                .catalogue
-                .rigs
-                .iter()
-                .map(Some)
-                .chain([None])
-                .map(|rig| {
-                    let Some(rig) = rig else {
-                        let note = "but what is said by guess below".to_owned();
-                        return choice(NOTHING, "nothing", note);
-                    };
-                    let (whole, wet) = (mass(rig.loaded()), mass(rig.wet_part()));
-                    let note = format!("{whole}, {wet} of it water and fish");
-                    choice(&rig.key, &rig.name, note)
-                })
-                .collect(),
-            _ => self
-                .catalogue
-                .waters
-                .iter()
-                .map(|w| choice(&w.key, &w.name, conditions(&w.conditions, self.system)))
-                .collect(),
         }
     }
 }

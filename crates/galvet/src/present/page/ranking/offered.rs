@@ -1,0 +1,56 @@
+//! What of the catalogue a part of the sentence offers.
+
+use super::sentence::Choice;
+use crate::present::page::ask::waters::conditions;
+use crate::question::{NOTHING, PartId};
+use galvet_core::base::{Dimension, System};
+use galvet_store::Catalogue;
+use galvet_store::files::event::EventEntry;
+
+fn choice(key: &str, label: &str, note: String, now: &str) -> Choice {
+    Choice {
+        key: key.to_owned(),
+        label: label.to_owned(),
+        note,
+        chosen: key == now,
+    }
+}
+
+/// No event, or one of the catalogue's.
+pub(super) fn events(catalogue: &Catalogue, now: &str) -> Vec<Choice> {
+    let one = |key: &str, label: &str| choice(key, label, String::new(), now);
+    let events = catalogue.sheets_of::<EventEntry>().into_iter();
+    let events = events.map(|e| one(&e.key, &format!("keeps the rules of {}", e.name)));
+    std::iter::once(one("", "no event's rules"))
+        .chain(events)
+        .collect()
+}
+
+/// No hull, or one of the catalogue's.
+pub(super) fn hulls(catalogue: &Catalogue, now: &str) -> Vec<Choice> {
+    let one = |key: &str, label: &str| choice(key, label, String::new(), now);
+    let hulls = catalogue.hulls.iter();
+    let hulls = hulls.map(|h| one(&h.survey.key, &format!("knows the {}", h.survey.name())));
+    std::iter::once(one("", "none known"))
+        .chain(hulls)
+        .collect()
+}
+
+/// Rigs, with none; or waters.
+pub(super) fn named(catalogue: &Catalogue, id: PartId, now: &str, system: System) -> Vec<Choice> {
+    let mass = |kg| system.text(Dimension::Mass, kg, 0);
+    if id != PartId::Rig {
+        let waters = catalogue.waters.iter();
+        let waters =
+            waters.map(|w| choice(&w.key, &w.name, conditions(&w.conditions, system), now));
+        return waters.collect();
+    }
+    let rigs = catalogue.rigs.iter().map(|rig| {
+        let (whole, wet) = (mass(rig.loaded()), mass(rig.wet_part()));
+        let note = format!("{whole}, {wet} of it water and fish");
+        choice(&rig.key, &rig.name, note, now)
+    });
+    let note = "but what is said by guess below".to_owned();
+    rigs.chain([choice(NOTHING, "nothing", note, now)])
+        .collect()
+}
