@@ -4,21 +4,12 @@
 use crate::common;
 use crate::papers::{afloat, carrying, taped, thing, worn};
 
-use common::{assess, brief};
 use galvet_core::base::{Keyed, System};
-use galvet_core::figures::Assessment;
 use galvet_core::gear::{Category, Electric, Fixing, Gear, Serves, Tether};
-use galvet_core::hull::{
-    Facing, Fitting, FittingKind, Measure, Modification, Progress, Reading, Source, Survey,
-    ZoneKind,
-};
-use galvet_core::papers::{
-    Asks, Facts, List, Nine, Op, Outcome, Rule, RuleKind, RuleSet, Standing, check, checklist,
-    essentials, job_sheet, shopping, told,
-};
+use galvet_core::hull::{Measure, Reading, Source, Survey};
+use galvet_core::papers::{Facts, Op, Outcome, Rule, RuleKind, RuleSet, check, told};
 use galvet_core::question::{Brief, Effect};
 use galvet_core::rank::{Code, unchecked};
-use galvet_core::rig::{Rig, RigLine};
 use std::sync::Arc;
 
 fn rule(kind: RuleKind, of: &[Serves], op: Op, value: Option<f64>) -> Rule {

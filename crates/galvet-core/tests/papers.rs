@@ -4,21 +4,19 @@
 use crate::common;
 
 use common::{assess, brief};
-use galvet_core::base::{Keyed, System};
+use galvet_core::base::System;
 use galvet_core::figures::Assessment;
-use galvet_core::gear::{Category, Electric, Fixing, Gear, Serves, Tether};
+use galvet_core::gear::{Category, Fixing, Gear, Serves};
 use galvet_core::hull::{
     Facing, Fitting, FittingKind, Measure, Modification, Progress, Reading, Source, Survey,
     ZoneKind,
 };
 use galvet_core::papers::{
-    Asks, Facts, List, Nine, Op, Outcome, Rule, RuleKind, RuleSet, Standing, check, checklist,
-    essentials, job_sheet, shopping, told,
+    Asks, Facts, List, Nine, Standing, checklist, essentials, job_sheet, shopping,
 };
-use galvet_core::question::{Brief, Effect};
+use galvet_core::question::Brief;
 use galvet_core::rank::{Code, unchecked};
 use galvet_core::rig::{Rig, RigLine};
-use std::sync::Arc;
 
 /// A thing that serves as something.
 pub(crate) fn thing(key: &str, serves: &[Serves], size: [f64; 3]) -> Gear {
@@ -287,7 +285,10 @@ fn the_whole_price_counts_what_the_rig_lacks() {
     };
     // 1,500 and 400; what is owned costs nothing more.
     assert_eq!(outcome(&[wanted.clone(), owned], 1_900.0), (None, 0));
-    assert_eq!(outcome(&[wanted.clone()], 1_800.0), (Some(100.0), 0));
+    assert_eq!(
+        outcome(std::slice::from_ref(&wanted), 1_800.0),
+        (Some(100.0), 0)
+    );
     // One price nobody knows: too much already is too much; else it is said.
     assert_eq!(
         outcome(&[wanted.clone(), unpriced.clone()], 1_800.0),

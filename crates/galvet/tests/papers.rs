@@ -38,9 +38,7 @@ fn each(mut act: impl FnMut(&str, &Facts<'_>)) {
     for rig in &catalogue.rigs {
         for water in ["marsh", "surf"] {
             let ask = Ask::of([("rig", rig.key.clone()), ("water", water.to_owned())].into_iter());
-            let Ok(asked) = ask.resolve(&catalogue) else {
-                panic!("{} is no question", rig.key)
-            };
+            let asked = ask.resolve(&catalogue).map_err(|_| "no question").unwrap();
             for record in &catalogue.hulls {
                 let hull = Hull {
                     known: None,

@@ -63,7 +63,13 @@ impl Kept for EventDraft {
                     (MOST_RULES, LONGEST_RULE),
                     |d: &mut Self| &mut d.rules,
                 )
-                .hint("rods: count rod at-most 8; no more than eight rods aboard"),
+                .hint(
+                    "rods: count rod at-most 8; penalty; no more than eight rods. First what is \
+                     checked: count, hull-length, hull-beam, fitted-mass, kit-mass, motor-power, \
+                     require, worn, bar, one-of, length, height, inside, fixed, tethered, or \
+                     conduct for what is only printed. Then when …, penalty or note, photo or \
+                     steward, and the words as they are printed.",
+                ),
                 note("note", "note", NOTE, |d: &mut Self| &mut d.set.note),
             ],
         }])

@@ -172,6 +172,9 @@ pub(super) fn service_plan(facts: &Facts<'_>) -> Paper {
     );
     paper.sections = vec![Section {
         title: "Whichever comes first".to_owned(),
+        words: vec![
+            "Bought used, and nobody knows its hours: take everything as due now.".to_owned(),
+        ],
         table: Some(TableView {
             heads: vec![
                 "what",

@@ -1,11 +1,23 @@
 //! What of the catalogue a part of the sentence offers.
 
-use super::sentence::Choice;
 use crate::present::page::ask::waters::conditions;
 use crate::question::{NOTHING, PartId};
 use galvet_core::base::{Dimension, System};
 use galvet_store::Catalogue;
 use galvet_store::files::event::EventEntry;
+
+/// One answer a part offers.
+#[derive(Default)]
+pub struct Choice {
+    /// Word in the address.
+    pub key: String,
+    /// Plain words.
+    pub label: String,
+    /// What it means.
+    pub note: String,
+    /// Whether it is the answer now.
+    pub chosen: bool,
+}
 
 fn choice(key: &str, label: &str, note: String, now: &str) -> Choice {
     Choice {

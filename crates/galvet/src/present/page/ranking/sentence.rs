@@ -1,5 +1,7 @@
 //! The brief as a sentence whose parts open in place.
 
+pub use super::offered::Choice;
+
 use super::beside::{cautions, tries};
 use super::moved::Moved;
 use super::offered;
@@ -10,19 +12,6 @@ use crate::question::{
 use galvet_core::base::{Dimension, System};
 use galvet_core::question::Brief;
 use galvet_store::Catalogue;
-
-/// One answer a part offers.
-#[derive(Default)]
-pub struct Choice {
-    /// Word in the address.
-    pub key: String,
-    /// Plain words.
-    pub label: String,
-    /// What it means.
-    pub note: String,
-    /// Whether it is the answer now.
-    pub chosen: bool,
-}
 
 /// A part in which one of several answers is chosen.
 #[derive(Default)]
