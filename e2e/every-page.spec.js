@@ -15,7 +15,10 @@ const KEYS = /\/(hulls|kit|rigs|waters|questions|events)\/[^/?#]+/;
 
 /** Pages of one kind have one of these in common. */
 function kindOf(path) {
-  return path.replace(KEYS, "/$1/*").replace(/\/figures\/.*/, "/figures/*");
+  return path
+    .replace(KEYS, "/$1/*")
+    .replace(/\/figures\/.*/, "/figures/*")
+    .replace(/\/papers\/.+/, "/papers/*");
 }
 
 /** Where the links of a page lead, in the order they stand. */

@@ -112,6 +112,17 @@ test("a job sheet says where, how and with what, and what is not good enough", a
   await expectAxeClean(page);
 });
 
+test("papers with lines, a table, a drawing and fields are accessible on a phone", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 360, height: 740 });
+  for (const kind of ["launch", "shopping", "transport", "event"]) {
+    await page.goto(`${HULL}/papers/${kind}?${ASKED}`);
+    await expectAxeClean(page);
+    await expectFits(page, kind);
+  }
+});
+
 test("a paper is handed out, read without a way out, and withdrawn", async ({
   page,
   ownDemo,
