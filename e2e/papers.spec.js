@@ -155,6 +155,6 @@ test("an event is asked for: what breaks its rules is out, and says which", asyn
   await expect(page.locator("main")).toContainText(
     "breaks rules of Ommery Lagoon Round",
   );
-  await page.goto(`${ownDemo}${HULL}/papers/event?event=ommery-lagoon-round`);
+  await page.goto(`${ownDemo}${HULL}/papers/event?rules=ommery-lagoon-round`);
   await expect(page.locator(".paper-lead")).toContainText("fails in");
 });

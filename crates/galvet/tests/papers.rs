@@ -1,6 +1,5 @@
 //! Papers: each of every demo hull and rig, what is ticked, what is handed out.
 
-use crate::common;
 use crate::desk::Desk;
 
 use galvet::answer::{Desk as Answers, Hull};
@@ -436,7 +435,7 @@ fn an_event_is_put_in_as_lines_and_a_rig_is_held_against_it() {
         )
         .finish();
     assert_eq!(desk.post("/new-event", &form), Status::SeeOther);
-    let at = "/hulls/fennick-dunmarrow/papers/event?event=two-rods-only";
+    let at = "/hulls/fennick-dunmarrow/papers/event?rules=two-rods-only";
     let text = desk.page(at);
     assert!(
         text.contains("Two rods only: fails in 1 line.")
@@ -481,5 +480,17 @@ fn a_paper_reads_what_is_typed_beside_the_question_and_tells_what_is_wrong_with_
         desk.page("/hulls/fennick-dunmarrow/papers/quote?notes=ours")
             .contains(notes)
     );
-    let _ = common::root();
+    // A bare number in an address is SI; a form says its units, and where it leads from
+    // there its figures have theirs.
+    let at = "/hulls/fennick-dunmarrow/papers/transport";
+    let pounds = desk.page(&format!("{at}?limit=40&units=imperial"));
+    assert!(pounds.contains("value=\"40 lb\"") && pounds.contains("is taken to lift 18"));
+    assert!(
+        desk.page(&format!("{at}?limit=40"))
+            .contains("is taken to lift 40")
+    );
+    assert!(pounds.contains("limit=40+lb") || pounds.contains("limit=40%20lb"));
+    // Looking at an event's rules asks nothing of the ranking.
+    let looked = desk.page("/hulls/fennick-dunmarrow/papers/event?rules=ommery-lagoon-round");
+    assert!(looked.contains("Ommery Lagoon Round: ") && !looked.contains("href=\"/?event="));
 }

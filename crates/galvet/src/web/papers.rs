@@ -7,14 +7,13 @@ use super::ticks::answers;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{Afloat, Hull};
-use crate::form::typed_number;
 use crate::papers::handed;
 use crate::present::page::papers::{Asked, LineView, Paper, PaperKind, Terms, ashore_asked, paper};
 use crate::present::page::ranking::sentence::{self, Sentence};
-use crate::question::Asked as Question;
+use crate::question::{Asked as Question, units_key};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::{Bounds, Keyed, System};
+use galvet_core::base::{Bare, Bounds, Keyed, System};
 use galvet_core::papers::{Ashore, RuleSet};
 use galvet_store::files::event::EventEntry;
 use galvet_store::files::handed::Handed;
@@ -138,8 +137,10 @@ struct Beside {
     path: Option<String>,
     tax: Option<String>,
     holds: Option<String>,
-    event: Option<String>,
+    rules: Option<String>,
     notes: Option<String>,
+    /// The units of what is typed; a bare number is SI where it says none.
+    units: Option<String>,
 }
 
 impl Beside {
@@ -167,7 +168,7 @@ struct Read {
     fields: Vec<(&'static str, &'static str, String, String)>,
 }
 
-fn read(kind: PaperKind, beside: &Beside, system: System) -> Read {
+fn read(kind: PaperKind, beside: &Beside) -> Read {
     let mut out = Read {
         ashore: Ashore::default(),
         terms: Terms {
@@ -177,12 +178,18 @@ fn read(kind: PaperKind, beside: &Beside, system: System) -> Read {
         },
         fields: Vec::new(),
     };
+    let sent = beside.units.as_deref().and_then(|units| {
+        let all = [System::Metric, System::Imperial];
+        all.into_iter().find(|&s| units_key(s) == units)
+    });
     let mut field = |name, label, bounds: Bounds| {
-        let typed = beside.typed(name).to_owned();
+        // It goes on in addresses with its unit, whoever reads it there.
+        let typed = bounds.with_unit(beside.typed(name), sent);
         let read = match typed.as_str() {
             "" => Ok(None),
-            typed => typed_number(typed, bounds, system).map(Some),
+            typed => bounds.parse(typed, Bare::SI).map(Some),
         };
+        let read = read.map_err(|e| e.to_string());
         let (value, wrong) = match read {
             Ok(value) => (value, String::new()),
             Err(wrong) => (None, wrong),
@@ -272,7 +279,7 @@ async fn of_hull(slug: &str, visit: Visit<'_>) -> Result<Answered<HullPage>, Tro
     let afloat = afloat(&visit, hull, &asked).await?;
     let system = visit.reader.units;
     let (sets, _) = events(&records, None);
-    let terms = read(PaperKind::Quote, &<Beside as Default>::default(), system).terms;
+    let terms = read(PaperKind::Quote, &<Beside as Default>::default()).terms;
     let beside = Asked {
         events: sets.iter().collect(),
         quote: terms,
@@ -317,9 +324,11 @@ async fn one(
     let name = hull.survey.name();
     let afloat = afloat(&visit, hull, &asked).await?;
     let system = visit.reader.units;
-    let read = read(kind, &beside, system);
-    let (sets, events) = events(&records, beside.event.as_deref());
+    let read = read(kind, &beside);
+    let asked_event = asked.brief.event.as_ref().map(|e| e.key.as_str());
+    let (sets, events) = events(&records, beside.rules.as_deref().or(asked_event));
     let inside = read.terms.inside;
+    let here = visit.to(&path, &kept(&read, &beside));
     let given = Asked {
         ashore: read.ashore,
         events: sets.iter().collect(),
@@ -328,9 +337,7 @@ async fn one(
     let paper = afloat.map(|a| paper(kind, &a, &asked.brief, &given, system));
     let (ticked, why, outing) = answers(&records, slug, kind);
     let page = PaperPage {
-        frame: visit
-            .frame_of("papers", visit.to(&path, &kept(&beside)), None)
-            .await?,
+        frame: visit.frame_of("papers", here, None).await?,
         sentence: sentence::sentence(&asked, &records.catalogue, path.clone(), system),
         key: slug.to_owned(),
         name,
@@ -355,12 +362,12 @@ async fn one(
 }
 
 /// What is typed beside the question, as it stands in an address.
-fn kept(beside: &Beside) -> Vec<(&'static str, &str)> {
-    let names = [
-        "limit", "edge", "truck", "corner", "after", "steps", "path", "tax", "holds",
-    ];
-    let mut all: Vec<_> = names.into_iter().map(|n| (n, beside.typed(n))).collect();
-    all.push(("event", beside.event.as_deref().unwrap_or("")));
+fn kept<'a>(read: &'a Read, beside: &'a Beside) -> Vec<(&'static str, &'a str)> {
+    let fields = read.fields.iter();
+    let mut all: Vec<_> = fields
+        .map(|(name, _, typed, _)| (*name, typed.as_str()))
+        .collect();
+    all.push(("rules", beside.rules.as_deref().unwrap_or("")));
     all.push(("notes", beside.notes.as_deref().unwrap_or("")));
     all.retain(|(_, v)| !v.is_empty());
     all

@@ -118,7 +118,11 @@ impl Frame {
     /// The question name by name, for a form that asks something beside it.
     pub(super) fn carried(&self) -> Vec<(String, String)> {
         let pairs = form_urlencoded::parse(self.query.trim_start_matches('?').as_bytes());
-        pairs.into_owned().collect()
+        // Each figure of it has its unit; the form says those of its own.
+        pairs
+            .into_owned()
+            .filter(|(name, _)| name != "units")
+            .collect()
     }
 
     /// The question behind an address that asks something already.
