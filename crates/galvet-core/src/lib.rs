@@ -10,7 +10,7 @@
 //! 1. [`base`]: units, bounds, keyed enums, lanes. [`guide`]: every value that
 //!    is judged rather than derived.
 //! 2. [`hull`]: the record. [`body`]: geometry, estimated or measured.
-//! 3. [`mod@float`], [`stability`], [`effort`]: what water does to a body.
+//! 3. [`mod@float`], [`stability`], [`effort`], [`draining`]: what water does to a body.
 //! 4. [`crew`], [`gear`], [`power`] (batteries wired together), [`rig`], [`stow`], [`load`]: who and what is aboard, and where.
 //! 5. [`plausible`]: `Survey → Posterior`, the shapes a record leaves possible.
 //! 6. [`question`]: brief, water, schools. [`figures`]: every figure of a hull
@@ -24,11 +24,13 @@
 
 pub mod aboard;
 pub mod advise;
+pub mod ahead;
 pub mod base;
 pub mod beyond;
 pub mod body;
 pub mod circuit;
 pub mod crew;
+pub mod draining;
 pub mod effort;
 pub mod figures;
 pub mod float;
@@ -37,6 +39,7 @@ pub mod guide;
 pub mod handling;
 pub mod hull;
 pub mod load;
+pub mod log;
 pub mod papers;
 pub mod plausible;
 pub mod portrait;

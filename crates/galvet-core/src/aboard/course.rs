@@ -1,6 +1,6 @@
 //! Water coming in litre by litre, and a cockpit full of it: one shape watched closely.
 
-use super::held::Space;
+use crate::draining::Space;
 use super::loose::{Leaking, Loose, Loosened, Swamped, Wetted};
 use super::room::Shut;
 use crate::body::{Body, Outline, Shape};

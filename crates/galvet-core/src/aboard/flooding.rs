@@ -1,18 +1,17 @@
 //! Water aboard of a hull under a question, over its possible shapes.
 
 use super::course::{swamped, with_loose};
-use super::drain::{Deck, Draining};
-use super::inlets::{Usual, inlets};
+use crate::draining::{Deck, Draining, apart};
+use crate::draining::{Usual, inlets};
 use super::loose::Loosened;
 use super::room::Shut;
-use crate::body::{Body, Outline, Shape};
+use crate::body::{Body, Shape};
 use crate::figures::{Absent, Afloat, Assessment, Quantity, Range, Setup, Shown};
 use crate::float::Accuracy;
 use crate::guide::{Guide, Guides};
-use crate::hull::{Construction, Fitting, FittingKind, Flooded, Recess, Survey};
+use crate::hull::{Construction, Fitting, FittingKind, Flooded, Survey};
 use crate::load::Carriage;
 use rayon::prelude::*;
-use std::borrow::Cow;
 
 /// Shapes it is taken over: each is filled, drained and leaned anew.
 const SHAPES: usize = 5;
@@ -202,19 +201,6 @@ pub fn drain_times(assessment: &Assessment) -> Vec<Option<f64>> {
         Some(deck.clears())
     });
     times.collect()
-}
-
-/// The body with its cockpit alone open, and with its well alone open; `None` where it has
-/// no well of its own.
-fn apart(body: &Body<1>) -> Option<[Cow<'_, Outline<1>>; 2]> {
-    let well = body.recess.iter().flatten().any(|r| *r == Recess::TankWell);
-    let open = |cockpit: bool| {
-        body.outline(Flooded {
-            cockpit,
-            tank_well: !cockpit,
-        })
-    };
-    well.then(|| [open(true), open(false)])
 }
 
 /// Water aboard of an assessed hull. `None` where no shape rests.

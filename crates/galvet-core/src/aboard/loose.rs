@@ -1,7 +1,7 @@
 //! Water loose inside the hull: a leak, an open hatch. It runs to one side within a degree
 //! or two, so stiffness is judged to 5°, and it runs to an end.
 
-use super::held::{Fill, Held, Space, Vessel};
+use crate::draining::{Fill, Held, Space, Vessel};
 use crate::body::{Body, EdgePoint, Outline};
 use crate::float::{Weight, clearance};
 

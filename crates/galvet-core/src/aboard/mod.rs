@@ -6,19 +6,14 @@
 //! cubic metres, seconds, kilograms; heel to starboard.
 
 mod course;
-mod drain;
 mod flooding;
-mod held;
-mod inlet;
-mod inlets;
 mod loose;
 mod room;
 
 pub use course::{leaking, loosened, swamped, wetted_section};
-pub use drain::{Deck, Draining, Filling, hatch_volume};
+pub use crate::draining::{
+    Deck, Draining, Fill, Filling, Held, Inlet, Space, Usual, Vessel, hatch_volume, inlets,
+};
 pub use flooding::{Flooding, Wet, drain_times, flooding, scuppers_guessed, stays_up_swamped, wet};
-pub use held::{Fill, Held, Space, Vessel};
-pub use inlet::Inlet;
-pub use inlets::{Usual, inlets};
 pub use loose::{Leaking, Loose, Loosened, Swamped, Wetted};
 pub use room::Shut;

@@ -3,7 +3,7 @@
 use super::afloat::Afloat;
 use super::deciding::Kept;
 use super::quantity::{Quantity, Values};
-use super::range::{Range, Shown};
+use crate::base::{Range, Shown};
 use super::remedy::{Remedy, remedies};
 use super::setup::Setup;
 use super::worst::{Day, Found, Told};

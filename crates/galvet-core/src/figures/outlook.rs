@@ -3,7 +3,7 @@
 
 use super::afloat::Afloat;
 use super::assess::Assessment;
-use super::range::Range;
+use crate::base::Range;
 use super::setup::Setup;
 use crate::body::{Cut, Shape};
 use crate::circuit::Circuits;

@@ -8,7 +8,7 @@
 
 use super::afloat::Afloat;
 use super::quantity::{Better, Quantity, Values};
-use super::range::Absent;
+use crate::base::Absent;
 use super::setup::Setup;
 use crate::body::{Body, Shape};
 use crate::float::{Accuracy, Fate, Start};

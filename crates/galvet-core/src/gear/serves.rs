@@ -112,6 +112,42 @@ pub enum Serves {
 }
 }
 
+/// What keeps somebody alive when a day goes wrong.
+const KEEPS_ALIVE: [Serves; 22] = [
+    Serves::FoamAid,
+    Serves::InflatableAid,
+    Serves::ChildAid,
+    Serves::Whistle,
+    Serves::Knife,
+    Serves::SparePaddle,
+    Serves::WhiteLight,
+    Serves::ImmersionSuit,
+    Serves::Phone,
+    Serves::Radio,
+    Serves::Flag,
+    Serves::Pump,
+    Serves::ThrowLine,
+    Serves::TowLine,
+    Serves::Helmet,
+    Serves::Compass,
+    Serves::TideTable,
+    Serves::Beacon,
+    Serves::FirstAid,
+    Serves::DrinkingWater,
+    Serves::Anchor,
+    Serves::RepairKit,
+];
+
+impl Gear {
+    /// Whether it is, or may be, kit that keeps somebody alive: then it is never told to stay
+    /// ashore, however long it was not used.
+    #[must_use]
+    pub fn keeps_alive(&self) -> bool {
+        let may = |&what: &Serves| self.serves_as(what) != Is::No;
+        self.category == Category::Safety || KEEPS_ALIVE.iter().any(may)
+    }
+}
+
 /// Whether a thing serves as something.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Is {

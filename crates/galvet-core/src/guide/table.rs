@@ -218,6 +218,10 @@ guides! {
     WaterlineLengthSd = "evidence.waterline_length_sd", Evidence, FineLength, 0.06, 0.01 ..= 0.3, "error of a length at the water, 1 sd", "guide value";
     WaterlineBeamSd = "evidence.waterline_beam_sd", Evidence, FineLength, 0.012, 0.002 ..= 0.05, "error of a beam at the water, 1 sd", "guide value";
     TiltShare = "evidence.tilt_share", Evidence, Ratio, 0.05, 0.01 ..= 0.3, "least error believed of a tilt test, share of GM, 1 sd", "guide value";
+    DriftLogSd = "evidence.drift_log_sd", Evidence, Ratio, 0.30, 0.05 ..= 1.0, "how loosely a drift follows the sides above and below the water, sd of the logarithm", "guide value: the coefficient in the water is 0.5-1.2 about 0.9 (handbook, chapter 10), the wind is met by eye";
+    SpeedLogSd = "evidence.speed_log_sd", Evidence, Ratio, 0.15, 0.03 ..= 1.0, "how loosely a speed kept up follows the effort believed, sd of the logarithm", "guide value: efforts of 40-70 W and 60-100 W spread a speed by a tenth, efficiencies by as much";
+    DrainLogSd = "evidence.drain_log_sd", Evidence, Ratio, 0.25, 0.05 ..= 1.0, "how loosely a time to drain follows scuppers on record, sd of the logarithm", "guide value: C_d 0.5-0.8 about 0.6 (handbook, chapter 10), a stopwatch and an eye";
+    DrainGuessLogSd = "evidence.drain_guess_log_sd", Evidence, Ratio, 0.60, 0.1 ..= 2.0, "the same where nobody noted the scuppers", "guide value: four to eight holes of 25 to 40 mm";
     LabelLogSd = "evidence.label_log_sd", Evidence, Ratio, 0.25, 0.05 ..= 1.0, "how loosely a label follows the load that wets the floor, sd of the logarithm", "guide value: makers choose floors so that the label load sits near it";
     SoldMass = "evidence.sold_mass", Evidence, Mass, 80.0, 50.0 ..= 110.0, "the person any hull for sale is taken to carry seated", "guide value";
     SoldStature = "evidence.sold_stature", Evidence, Length, 1.78, 1.5 ..= 2.0, "how tall that person is", "guide value";

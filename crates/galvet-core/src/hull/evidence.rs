@@ -1,6 +1,7 @@
 //! What was measured afloat, as it is kept with the hull.
 
 use super::scupper::Scuppers;
+use super::kinds::Propulsion;
 use crate::base::{Bounds, Dimension, OutOfRange, words};
 
 /// What lay aboard besides the hull itself while it was measured.
@@ -52,6 +53,29 @@ pub enum FloatReading {
         /// made, ° to starboard, the list taken off. Empty where only GM was noted.
         shifts: Vec<(f64, f64)>,
     },
+    /// Drift beam-on with nobody paddling.
+    Drift {
+        /// Over the water, m/s.
+        speed: f64,
+        /// Wind met at the boat, m/s.
+        wind: f64,
+        /// Drag area of people and kit in that wind, m²: C·A.
+        shows: f64,
+    },
+    /// Speed through the water kept up in calm.
+    Speed {
+        /// m/s.
+        speed: f64,
+        /// Effort at hand, foot or battery, W.
+        watts: f64,
+        /// By what.
+        by: Propulsion,
+    },
+    /// Deck filled to the brim until the floor was clear.
+    Drain {
+        /// s.
+        seconds: f64,
+    },
 }
 
 /// A measurement afloat with the circumstances it was made in: it says
@@ -88,6 +112,21 @@ impl Evidence {
     pub const MOMENT: Bounds = Bounds::new("a moment moved", Dimension::Ratio, -230.0, 230.0);
     /// Accepted heels of a tilt test, °.
     pub const HEEL: Bounds = Bounds::new("a heel", Dimension::Angle, -30.0, 30.0);
+    /// Accepted speeds, drifting or driven, m/s.
+    pub const SPEED: Bounds = Bounds::new("a speed kept up", Dimension::Speed, 0.02, 6.0);
+    /// Accepted winds met, m/s.
+    pub const WIND: Bounds = Bounds::new("the wind met", Dimension::Speed, 0.5, 30.0);
+    /// Accepted drag areas of people and kit, m².
+    pub const SHOWS: Bounds = Bounds::new(
+        "what people and kit show to the wind",
+        Dimension::Ratio,
+        0.0,
+        5.0,
+    );
+    /// Accepted efforts, W.
+    pub const WATTS: Bounds = Bounds::new("the effort", Dimension::Power, 5.0, 3_000.0);
+    /// Accepted times to drain, s.
+    pub const DRAIN: Bounds = Bounds::new("the time to drain", Dimension::Time, 2.0, 3_600.0);
     /// Accepted densities of water, kg/m³.
     pub const DENSITY: Bounds = Bounds::new("water density", Dimension::Ratio, 990.0, 1035.0);
     /// Fresh water, kg/m³: where nothing else is noted.
@@ -133,6 +172,18 @@ impl Evidence {
                     Self::HEEL.check(heel)?;
                 }
             }
+            FloatReading::Drift { speed, wind, shows } => {
+                Self::SPEED.check(*speed)?;
+                Self::WIND.check(*wind)?;
+                Self::SHOWS.check(*shows)?;
+            }
+            FloatReading::Speed { speed, watts, .. } => {
+                Self::SPEED.check(*speed)?;
+                Self::WATTS.check(*watts)?;
+            }
+            FloatReading::Drain { seconds } => {
+                Self::DRAIN.check(*seconds)?;
+            }
         }
         Ok(self)
     }
@@ -144,6 +195,9 @@ impl Evidence {
             FloatReading::Heights { .. } => "the float test",
             FloatReading::Waterline { .. } => "the waterline test",
             FloatReading::Tilt { .. } => "the tilt test",
+            FloatReading::Drift { .. } => "the drift",
+            FloatReading::Speed { .. } => "the speed kept up",
+            FloatReading::Drain { .. } => "the draining",
         }
     }
 }

@@ -4,6 +4,7 @@
 
 mod bottoms;
 mod fitted;
+mod foretold;
 mod posterior;
 mod predict;
 mod prior;
@@ -11,7 +12,9 @@ mod sample;
 mod spread;
 mod target;
 pub mod tilt;
+mod underway;
 
+pub use foretold::{Foretold, foretold};
 pub use posterior::{CannotFloat, Posterior, effective_size};
 pub use predict::LANES;
 pub use prior::{DIMENSIONS, ShapePrior};

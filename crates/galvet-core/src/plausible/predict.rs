@@ -1,5 +1,6 @@
 //! What every plausible shape predicts for a measurement.
 
+use super::underway;
 use crate::base::Lanes;
 use crate::body::{Body, Form, Outline, Shape};
 use crate::crew::{Company, Crew, SeatHeight};
@@ -108,7 +109,7 @@ pub(super) fn predict_all(sampled: Sampled<'_>) -> Vec<Predicted> {
         .iter()
         .enumerate()
         .flat_map(|(i, e)| {
-            let rows = readings(e, guides).into_iter();
+            let rows = readings(survey, e, guides).into_iter();
             rows.map(move |row| Predicted::new(Kind::Afloat(i), row, size))
         })
         .collect();
@@ -146,12 +147,15 @@ pub(super) fn predict_all(sampled: Sampled<'_>) -> Vec<Predicted> {
 }
 
 /// Values and errors of a measurement, in the order they are predicted.
-fn readings(e: &Evidence, guides: &Guides) -> Vec<(f64, f64)> {
+pub(super) fn readings(survey: &Survey, e: &Evidence, guides: &Guides) -> Vec<(f64, f64)> {
     match &e.reading {
         FloatReading::Heights { heights, .. } => heights
             .iter()
             .map(|&(_, h)| (h, guides[Guide::FloatSd]))
             .collect(),
+        FloatReading::Drift { .. } | FloatReading::Speed { .. } | FloatReading::Drain { .. } => {
+            underway::readings(survey, e, guides)
+        }
         FloatReading::Waterline { length, beam } => vec![
             (*length, guides[Guide::WaterlineLengthSd]),
             (*beam, guides[Guide::WaterlineBeamSd]),
@@ -176,15 +180,16 @@ fn label(survey: &Survey) -> Option<f64> {
 }
 
 /// The tank the tests are done in: hull, loads and guide values.
-struct Tank<'a> {
+pub(super) struct Tank<'a> {
     form: &'a Form,
     survey: &'a Survey,
+    guides: &'a Guides,
     /// The person any hull for sale carries, seated low.
     loads: Option<LoadPlan>,
 }
 
 impl<'a> Tank<'a> {
-    fn of(sampled: Sampled<'a>) -> Self {
+    pub(super) fn of(sampled: Sampled<'a>) -> Self {
         let (survey, form, guides) = (sampled.survey, sampled.form, sampled.guides);
         // Dressed, that person weighs what the guide value says.
         let mass = guides[Guide::SoldMass] - guides[Guide::DressedExtra];
@@ -195,6 +200,7 @@ impl<'a> Tank<'a> {
         Self {
             form,
             survey,
+            guides,
             loads: crew.map(|crew| {
                 LoadPlan::lay(
                     &delivered,
@@ -236,7 +242,7 @@ impl<'a> Tank<'a> {
         )
     }
 
-    fn predict(
+    pub(super) fn predict(
         &self,
         shapes: &[Shape; LANES],
         body: &Body<LANES>,
@@ -264,6 +270,15 @@ impl<'a> Tank<'a> {
         );
         let (at, middle) = (&settled.attitude, body.middle());
         match &e.reading {
+            FloatReading::Drift { .. } | FloatReading::Speed { .. } | FloatReading::Drain { .. } => {
+                let hull = Sampled {
+                    survey: self.survey,
+                    guides: self.guides,
+                    form: self.form,
+                    shapes,
+                };
+                vec![underway::predict(hull, (at, &weight), e)]
+            }
             FloatReading::Heights { datum, heights } => heights
                 .iter()
                 .map(|&(place, _)| {
@@ -399,6 +414,7 @@ fn readings_of(e: &Evidence) -> usize {
         FloatReading::Heights { heights, .. } => heights.len(),
         FloatReading::Waterline { .. } => 2,
         FloatReading::Tilt { shifts, .. } => shifts.len().max(1),
+        FloatReading::Drift { .. } | FloatReading::Speed { .. } | FloatReading::Drain { .. } => 1,
     }
 }
 

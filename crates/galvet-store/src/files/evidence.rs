@@ -63,6 +63,21 @@ enum ReadingEntry {
         #[serde(default, skip_serializing_if = "Vec::is_empty")]
         shifts: Vec<(f64, f64)>,
     },
+    /// Drift beam-on: over the water, in a wind at the boat, and what people and kit show
+    /// to it, C·A in m².
+    Drift {
+        drift_mps: f64,
+        wind_mps: f64,
+        shows_m2: f64,
+    },
+    /// Speed through the water kept up in calm, with so much effort.
+    Speed {
+        speed_mps: f64,
+        effort_w: f64,
+        by: String,
+    },
+    /// From brim-full until the floor was clear.
+    Drain { seconds: f64 },
 }
 
 impl Entry {
@@ -94,6 +109,17 @@ impl Entry {
                     error_m: *error,
                     shifts: shifts.clone(),
                 },
+                &FloatReading::Drift { speed, wind, shows } => ReadingEntry::Drift {
+                    drift_mps: speed,
+                    wind_mps: wind,
+                    shows_m2: shows,
+                },
+                &FloatReading::Speed { speed, watts, by } => ReadingEntry::Speed {
+                    speed_mps: speed,
+                    effort_w: watts,
+                    by: by.key().to_owned(),
+                },
+                &FloatReading::Drain { seconds } => ReadingEntry::Drain { seconds },
             },
         }
     }
@@ -130,6 +156,25 @@ impl Entry {
                     error: error_m,
                     shifts,
                 },
+                ReadingEntry::Drift {
+                    drift_mps,
+                    wind_mps,
+                    shows_m2,
+                } => FloatReading::Drift {
+                    speed: drift_mps,
+                    wind: wind_mps,
+                    shows: shows_m2,
+                },
+                ReadingEntry::Speed {
+                    speed_mps,
+                    effort_w,
+                    by,
+                } => FloatReading::Speed {
+                    speed: speed_mps,
+                    watts: effort_w,
+                    by: word("way it was driven", &by)?,
+                },
+                ReadingEntry::Drain { seconds } => FloatReading::Drain { seconds },
             },
         }
         .check()

@@ -147,6 +147,21 @@ pub fn evidence(evidence: &Evidence, system: System) -> String {
             system.text(Dimension::ShortLength, *gm, 0),
             system.text(Dimension::ShortLength, *error, 0)
         ),
+        FloatReading::Drift { speed, wind, .. } => format!(
+            "drifted at {} in a wind of {}",
+            system.text(Dimension::Speed, *speed, 1),
+            system.text(Dimension::Speed, *wind, 0)
+        ),
+        FloatReading::Speed { speed, watts, by } => format!(
+            "kept up {} by {} at {}",
+            system.text(Dimension::Speed, *speed, 1),
+            by.label(),
+            system.text(Dimension::Power, *watts, 0)
+        ),
+        FloatReading::Drain { seconds } => format!(
+            "drained from brim-full in {}",
+            system.text(Dimension::Time, *seconds, 0)
+        ),
     };
     let date = if evidence.date.is_empty() {
         String::new()

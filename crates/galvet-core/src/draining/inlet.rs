@@ -33,7 +33,7 @@ impl Inlet {
     /// Flow out through it, m³/s, less than nothing where water comes in: `inside` and
     /// `outside` are the levels at its place, `floor` and `bottom` its mouths, all m along
     /// the vertical.
-    pub(super) fn flow(
+    pub(crate) fn flow(
         &self,
         (inside, outside): (f64, f64),
         turned: (f64, f64),
@@ -54,7 +54,7 @@ impl Inlet {
     }
 
     /// Heights of its mouths along the vertical of a hull heeled by `heel`, m.
-    pub(super) fn turned(&self, heel: f64) -> (f64, f64) {
+    pub(crate) fn turned(&self, heel: f64) -> (f64, f64) {
         let (sin, cos) = heel.sin_cos();
         let aside = self.y * sin;
         (self.floor * cos - aside, self.bottom * cos - aside)

@@ -7,17 +7,17 @@ use crate::float::{Attitude, Immersion, Weight, immerse, immerse_hull};
 
 /// Volume and moments up to a plane: as [`Immersion`], of one lane.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub(super) struct Part {
+pub(crate) struct Part {
     /// Volume, m³.
-    pub(super) volume: f64,
+    pub(crate) volume: f64,
     /// `∫(x - middle) dV`, m⁴.
-    pub(super) x: f64,
+    pub(crate) x: f64,
     /// `∫eta dV`, m⁴.
-    pub(super) eta: f64,
+    pub(crate) eta: f64,
     /// `∫zeta dV`, m⁴.
-    pub(super) zeta: f64,
+    pub(crate) zeta: f64,
     /// Area of the plane within, m².
-    pub(super) area: f64,
+    pub(crate) area: f64,
 }
 
 impl Part {
@@ -54,7 +54,7 @@ pub struct Space<'a> {
 
 impl Space<'_> {
     /// What of it lies under a plane.
-    pub(super) fn below(&self, body: &Body<1>, at: &Attitude<1>) -> Part {
+    pub(crate) fn below(&self, body: &Body<1>, at: &Attitude<1>) -> Part {
         let whole = Part::of(&immerse_hull(body, self.within, at));
         match self.without {
             Some(solid) => whole.less(Part::of(&immerse_hull(body, solid, at))),

@@ -10,7 +10,8 @@ use crate::base::GRAVITY;
 use crate::body::{Body, Outline};
 use crate::float::Weight;
 use crate::guide::{Guide, Guides};
-use crate::hull::Recess;
+use crate::hull::{Flooded, Recess};
+use std::borrow::Cow;
 use std::f64::consts::PI;
 
 /// A deck with its recesses, and the hull beneath it under its load.
@@ -64,6 +65,20 @@ const STEPS: usize = 400;
 const LONGEST: f64 = 3_600.0;
 /// Flow that is none any more, m³/s: a litre in three hours.
 const TRICKLE: f64 = 1e-7;
+
+/// The body with its cockpit alone open, and with its well alone open; `None` where it has
+/// no well of its own.
+#[must_use]
+pub fn apart(body: &Body<1>) -> Option<[Cow<'_, Outline<1>>; 2]> {
+    let well = body.recess.iter().flatten().any(|r| *r == Recess::TankWell);
+    let open = |cockpit: bool| {
+        body.outline(Flooded {
+            cockpit,
+            tank_well: !cockpit,
+        })
+    };
+    well.then(|| [open(true), open(false)])
+}
 
 impl<'a> Deck<'a> {
     /// The deck of a body under a weight; `outlines` are the body with its cockpit alone
