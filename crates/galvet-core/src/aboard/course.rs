@@ -1,9 +1,9 @@
 //! Water coming in litre by litre, and a cockpit full of it: one shape watched closely.
 
-use crate::draining::Space;
 use super::loose::{Leaking, Loose, Loosened, Swamped, Wetted};
 use super::room::Shut;
 use crate::body::{Body, Outline, Shape};
+use crate::draining::Space;
 use crate::figures::{Afloat, Setup};
 use crate::float::{Accuracy, Weight};
 use crate::hull::{Construction, Flooded};

@@ -1,11 +1,11 @@
 //! Water aboard of a hull under a question, over its possible shapes.
 
 use super::course::{swamped, with_loose};
-use crate::draining::{Deck, Draining, apart};
-use crate::draining::{Usual, inlets};
 use super::loose::Loosened;
 use super::room::Shut;
 use crate::body::{Body, Shape};
+use crate::draining::{Deck, Draining, apart};
+use crate::draining::{Usual, inlets};
 use crate::figures::{Absent, Afloat, Assessment, Quantity, Range, Setup, Shown};
 use crate::float::Accuracy;
 use crate::guide::{Guide, Guides};

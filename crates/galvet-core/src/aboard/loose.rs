@@ -1,8 +1,8 @@
 //! Water loose inside the hull: a leak, an open hatch. It runs to one side within a degree
 //! or two, so stiffness is judged to 5°, and it runs to an end.
 
-use crate::draining::{Fill, Held, Space, Vessel};
 use crate::body::{Body, EdgePoint, Outline};
+use crate::draining::{Fill, Held, Space, Vessel};
 use crate::float::{Weight, clearance};
 
 /// What of a polygon lies under a level (Sutherland and Hodgman, Commun. ACM 17 (1974)).

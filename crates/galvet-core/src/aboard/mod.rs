@@ -10,10 +10,10 @@ mod flooding;
 mod loose;
 mod room;
 
-pub use course::{leaking, loosened, swamped, wetted_section};
 pub use crate::draining::{
     Deck, Draining, Fill, Filling, Held, Inlet, Space, Usual, Vessel, hatch_volume, inlets,
 };
+pub use course::{leaking, loosened, swamped, wetted_section};
 pub use flooding::{Flooding, Wet, drain_times, flooding, scuppers_guessed, stays_up_swamped, wet};
 pub use loose::{Leaking, Loose, Loosened, Swamped, Wetted};
 pub use room::Shut;

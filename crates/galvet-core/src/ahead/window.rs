@@ -98,7 +98,9 @@ pub struct Look {
 #[must_use]
 pub fn look(asked: &Asked<'_>) -> Look {
     let start = PrimitiveDateTime::new(asked.day, Time::MIDNIGHT);
-    let hours: Vec<At> = (0..24).map(|h| at(asked, start + Duration::hours(h))).collect();
+    let hours: Vec<At> = (0..24)
+        .map(|h| at(asked, start + Duration::hours(h)))
+        .collect();
     let mut windows: Vec<Window> = Vec::new();
     for hour in hours.iter().filter(|h| h.wrong.is_empty()) {
         let to = hour.from + Duration::HOUR;

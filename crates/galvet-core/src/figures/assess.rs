@@ -3,11 +3,11 @@
 use super::afloat::Afloat;
 use super::deciding::Kept;
 use super::quantity::{Quantity, Values};
-use crate::base::{Range, Shown};
 use super::remedy::{Remedy, remedies};
 use super::setup::Setup;
 use super::worst::{Day, Found, Told};
 use crate::base::Lanes;
+use crate::base::{Range, Shown};
 use crate::body::Shape;
 use crate::float::{Accuracy, Fate, bearable_share};
 use crate::guide::Guide;

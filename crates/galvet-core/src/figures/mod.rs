@@ -15,12 +15,12 @@ mod setup;
 mod stowage;
 mod worst;
 
+pub use crate::base::{Absent, Range, Shown};
 pub use afloat::{Afloat, Case};
 pub use assess::Assessment;
 pub use deciding::{Deciding, Kept};
 pub use lane::Seated;
 pub use quantity::{Band, Better, Group, Quantity, Row, Values};
-pub use crate::base::{Absent, Range, Shown};
 pub use remedy::{Change, Remedy, remedies};
 pub use setup::{Setup, WaterLimit};
 pub use stowage::Wish;

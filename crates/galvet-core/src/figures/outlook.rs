@@ -3,8 +3,8 @@
 
 use super::afloat::Afloat;
 use super::assess::Assessment;
-use crate::base::Range;
 use super::setup::Setup;
+use crate::base::Range;
 use crate::body::{Cut, Shape};
 use crate::circuit::Circuits;
 use crate::effort::{Going, PowerCurve, Resistance, WettedHull, efficiency, going};

@@ -8,8 +8,8 @@
 
 use super::afloat::Afloat;
 use super::quantity::{Better, Quantity, Values};
-use crate::base::Absent;
 use super::setup::Setup;
+use crate::base::Absent;
 use crate::body::{Body, Shape};
 use crate::float::{Accuracy, Fate, Start};
 use crate::plausible::LANES;

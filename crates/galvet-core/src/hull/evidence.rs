@@ -1,7 +1,7 @@
 //! What was measured afloat, as it is kept with the hull.
 
-use super::scupper::Scuppers;
 use super::kinds::Propulsion;
+use super::scupper::Scuppers;
 use crate::base::{Bounds, Dimension, OutOfRange, words};
 
 /// What lay aboard besides the hull itself while it was measured.

@@ -45,7 +45,9 @@ const LIMITS: [Limit; 11] = [
         let figures = s.evidence.iter().map(|e| match &e.reading {
             FloatReading::Heights { heights, .. } => heights.len(),
             FloatReading::Waterline { .. } => 2,
-            FloatReading::Drift { .. } | FloatReading::Speed { .. } | FloatReading::Drain { .. } => 1,
+            FloatReading::Drift { .. }
+            | FloatReading::Speed { .. }
+            | FloatReading::Drain { .. } => 1,
             FloatReading::Tilt { shifts, .. } => shifts.len(),
         });
         figures.max().unwrap_or(0)

@@ -120,5 +120,7 @@ impl CarriedKit<'_> {
 fn years(by_day: &[&Outing]) -> f64 {
     let ends = by_day.first().zip(by_day.last());
     let ends = ends.and_then(|(a, b)| a.date().zip(b.date()));
-    ends.map_or(1.0, |(a, b)| ((b - a).whole_days() as f64 / 365.25).max(1.0))
+    ends.map_or(1.0, |(a, b)| {
+        ((b - a).whole_days() as f64 / 365.25).max(1.0)
+    })
 }

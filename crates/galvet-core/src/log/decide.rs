@@ -71,7 +71,11 @@ pub fn decide<'a>(
             all.push(Decision::Buy(thing, times));
         }
     }
-    all.extend(kit.iter().filter(|k| k.stays_ashore()).map(Decision::Ashore));
+    all.extend(
+        kit.iter()
+            .filter(|k| k.stays_ashore())
+            .map(Decision::Ashore),
+    );
     all
 }
 

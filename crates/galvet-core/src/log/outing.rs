@@ -184,6 +184,54 @@ impl Outing {
     /// Most marks of a tape.
     pub const MARKS: usize = 3;
 
+    /// An outing of which nothing is known: one in fresh water, alone, with its scuppers open.
+    #[must_use]
+    pub fn blank() -> Self {
+        Self {
+            key: String::new(),
+            done: false,
+            day: String::new(),
+            place: String::new(),
+            water: String::new(),
+            density: Evidence::FRESH,
+            hull: String::new(),
+            version: String::new(),
+            rig: String::new(),
+            question: String::new(),
+            people: 1,
+            forecast: None,
+            wind: None,
+            gust: None,
+            wave: None,
+            water_temperature: None,
+            turned_back: false,
+            hours: None,
+            by: [None; 3],
+            distance: None,
+            to_fishing: None,
+            aboard: None,
+            scuppers: Scuppers::Open,
+            tape: Tape {
+                datum: Datum::Gunwale,
+                heights: Vec::new(),
+            },
+            speed: None,
+            speed_by: Propulsion::Paddle,
+            effort: None,
+            drift: None,
+            drained: None,
+            fish: None,
+            battery_left: None,
+            cost: None,
+            carried: Vec::new(),
+            missed: Vec::new(),
+            faults: Vec::new(),
+            pains: String::new(),
+            notes: String::new(),
+            track: Vec::new(),
+        }
+    }
+
     /// Its day; `None` for text that is none.
     #[must_use]
     pub fn date(&self) -> Option<Date> {

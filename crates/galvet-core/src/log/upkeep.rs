@@ -85,7 +85,9 @@ pub fn upkeep(
         .iter()
         .filter(|care| cares.contains(&care.id))
         .map(|care| {
-            let done = served.iter().filter(|s| s.hull == hull && s.care == care.id);
+            let done = served
+                .iter()
+                .filter(|s| s.hull == hull && s.care == care.id);
             let last = done.map(|s| s.day.as_str()).max().unwrap_or("");
             stands(care, propulsion, &own, (last, today))
         })
@@ -123,7 +125,9 @@ fn stands(
         .filter_map(|o| Some(noted(o)? * salted(o)))
         .sum();
     let longest = own.iter().filter_map(|o| o.hours).fold(0.0, f64::max);
-    let silent = since.iter().filter(|o| noted(o).is_none() && o.hours.is_none());
+    let silent = since
+        .iter()
+        .filter(|o| noted(o).is_none() && o.hours.is_none());
     let not_noted = silent.clone().count();
     let most = hours + silent.map(|o| longest * salted(o)).sum::<f64>();
     let densest = since.iter().map(|o| o.density).fold(0.0, f64::max);

@@ -2,8 +2,8 @@
 
 use super::posterior::Posterior;
 use super::predict::{LANES, Sampled, Tank, readings};
-use crate::body::Shape;
 use crate::base::Range;
+use crate::body::Shape;
 use crate::hull::{Evidence, FloatReading};
 
 /// Nodes of Gauss and Hermite's rule for a normal error, and their weights (Abramowitz and
@@ -66,15 +66,18 @@ pub fn foretold(posterior: &Posterior, e: &Evidence) -> Vec<Foretold> {
         FloatReading::Drift { .. } | FloatReading::Speed { .. } | FloatReading::Drain { .. }
     );
     let back = |v: f64| if by_logarithm { v.exp() } else { v };
-    let found = rows.into_iter().zip(predicted).filter_map(|((read, sd), all)| {
-        let weighed = all.iter().zip(&posterior.weights);
-        let spread = weighed.flat_map(|(value, weight)| {
-            ERRORS.map(|(off, share)| (back(value + sd * off), weight * share))
+    let found = rows
+        .into_iter()
+        .zip(predicted)
+        .filter_map(|((read, sd), all)| {
+            let weighed = all.iter().zip(&posterior.weights);
+            let spread = weighed.flat_map(|(value, weight)| {
+                ERRORS.map(|(off, share)| (back(value + sd * off), weight * share))
+            });
+            Some(Foretold {
+                read: back(read),
+                range: Range::of(spread)?,
+            })
         });
-        Some(Foretold {
-            read: back(read),
-            range: Range::of(spread)?,
-        })
-    });
     found.collect()
 }

@@ -270,7 +270,9 @@ impl<'a> Tank<'a> {
         );
         let (at, middle) = (&settled.attitude, body.middle());
         match &e.reading {
-            FloatReading::Drift { .. } | FloatReading::Speed { .. } | FloatReading::Drain { .. } => {
+            FloatReading::Drift { .. }
+            | FloatReading::Speed { .. }
+            | FloatReading::Drain { .. } => {
                 let hull = Sampled {
                     survey: self.survey,
                     guides: self.guides,

@@ -73,6 +73,20 @@ pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
     serde_json::to_string_pretty(&document).map(|text| text + "\n")
 }
 
+/// A catalogue as it is handed on: without what is its owner's alone (where an outing went).
+#[must_use]
+pub fn handed_on(catalogue: &Catalogue) -> Catalogue {
+    let mut all = catalogue.clone();
+    for sheet in &mut all.sheets {
+        let shape = SHEETS.iter().find(|shape| shape.kind == sheet.kind);
+        let private = shape.map_or(&[][..], |shape| shape.private);
+        if let Some(fields) = sheet.value.as_object_mut() {
+            fields.retain(|name, _| !private.contains(&name.as_str()));
+        }
+    }
+    all
+}
+
 /// Reads an exchange file, whole or not at all.
 ///
 /// # Errors

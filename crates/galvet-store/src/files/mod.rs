@@ -23,11 +23,15 @@ pub mod hulls;
 pub mod input;
 mod json;
 mod keyed;
+pub mod log;
 pub(crate) mod looked;
 pub mod mend;
 pub mod offsets;
+pub mod outing;
 pub mod photo;
+pub mod place;
 pub mod rigs;
+pub mod served;
 pub mod setting;
 pub mod sheet;
 mod sound;
@@ -56,13 +60,16 @@ pub fn packed_text(file: &str, bytes: &[u8]) -> Result<String, FileError> {
 }
 
 /// Every kind of record that is one document.
-pub(crate) const SHEETS: [sheet::Shape; 6] = [
+pub(crate) const SHEETS: [sheet::Shape; 9] = [
     sheet::Shape::of::<setting::Setting>(),
     sheet::Shape::of::<dealer::Matching>(),
     sheet::Shape::of::<photo::Photo>(),
     sheet::Shape::of::<event::EventEntry>(),
     sheet::Shape::of::<ticked::Ticked>(),
     sheet::Shape::of::<handed::Handed>(),
+    sheet::Shape::of::<outing::OutingEntry>(),
+    sheet::Shape::of::<served::ServedEntry>(),
+    sheet::Shape::of::<place::PlaceEntry>(),
 ];
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each

@@ -12,6 +12,8 @@ pub trait Sheet: Serialize + DeserializeOwned {
     const KEY: &'static str;
     /// Its table, and its list in an exchange file.
     const PLURAL: &'static str;
+    /// Fields that are their owner's: left out of what is handed on, unless asked for.
+    const PRIVATE: &'static [&'static str] = &[];
 
     /// Its slug.
     fn slug(&self) -> &str;
@@ -50,6 +52,8 @@ impl SheetKind {
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Shape {
     pub(crate) kind: SheetKind,
+    /// Fields that are their owner's.
+    pub(crate) private: &'static [&'static str],
     pub(crate) read: fn(Value) -> Result<Document, String>,
 }
 
@@ -57,6 +61,7 @@ impl Shape {
     pub(crate) const fn of<S: Sheet>() -> Self {
         Self {
             kind: SheetKind::of::<S>(),
+            private: S::PRIVATE,
             read: Document::read::<S>,
         }
     }

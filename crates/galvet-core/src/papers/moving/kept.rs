@@ -34,7 +34,12 @@ pub(super) fn of_the_hull(old: &Facts<'_>, new: &Facts<'_>) -> Vec<Move> {
             });
             continue;
         }
-        all.extend(m.fittings.iter().enumerate().map(|(k, f)| fitting(new, m, (k, f))));
+        all.extend(
+            m.fittings
+                .iter()
+                .enumerate()
+                .map(|(k, f)| fitting(new, m, (k, f))),
+        );
     }
     all
 }

@@ -104,17 +104,15 @@ pub struct Sum {
 /// same question. `idle` tells of a thing's key how often it was carried and not used, where
 /// the log says so.
 #[must_use]
-pub fn moving(
-    old: &Facts<'_>,
-    new: &Facts<'_>,
-    idle: &dyn Fn(&str) -> Option<usize>,
-) -> Vec<Move> {
+pub fn moving(old: &Facts<'_>, new: &Facts<'_>, idle: &dyn Fn(&str) -> Option<usize>) -> Vec<Move> {
     let lines = old.rig().lines.iter().enumerate();
-    let things = lines.filter(|(_, line)| line.count > 0).filter_map(|(n, line)| {
-        let gear = line.thing.as_deref()?;
-        // Who comes along needs no adapter.
-        (gear.category != Category::Company).then(|| thing(old, new, (n, line, gear), idle))
-    });
+    let things = lines
+        .filter(|(_, line)| line.count > 0)
+        .filter_map(|(n, line)| {
+            let gear = line.thing.as_deref()?;
+            // Who comes along needs no adapter.
+            (gear.category != Category::Company).then(|| thing(old, new, (n, line, gear), idle))
+        });
     let mut all: Vec<Move> = things.collect();
     all.extend(of_the_hull(old, new));
     all.sort_by_key(|m| std::cmp::Reverse(m.goes));
@@ -236,13 +234,12 @@ fn said_place(facts: &Facts<'_>, line: usize) -> String {
 }
 
 /// A thing that has its place on the new hull.
-fn placed(
-    old: &Facts<'_>,
-    new: &Facts<'_>,
-    one: &mut Move,
-    (was, is): (Option<&Lies>, &Lies),
-) {
-    let doubt = new.layout().doubts.iter().find(|(item, _)| *item == one.item);
+fn placed(old: &Facts<'_>, new: &Facts<'_>, one: &mut Move, (was, is): (Option<&Lies>, &Lies)) {
+    let doubt = new
+        .layout()
+        .doubts
+        .iter()
+        .find(|(item, _)| *item == one.item);
     if let Some((_, doubt)) = doubt {
         one.goes = Goes::Measure;
         one.because = doubt.text();
@@ -288,11 +285,7 @@ fn displaced(new: &Facts<'_>, one: &mut Move, gone: &Unplaced) {
     let found = remedies(setup, gone, 3).into_iter();
     let found = found.filter(|r| !matches!(r.change, Change::Ashore(_)));
     let Some(remedy) = found.into_iter().next() else {
-        one.goes = if gone.sure {
-            Goes::Sell
-        } else {
-            Goes::Measure
-        };
+        one.goes = if gone.sure { Goes::Sell } else { Goes::Measure };
         one.minutes = 0.0;
         return;
     };

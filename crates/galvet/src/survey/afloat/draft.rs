@@ -331,9 +331,12 @@ pub(super) fn test_form(test: Test) -> Table<TestDraft> {
                 &mut d.speed
             })
             .hint("side on, nobody paddling, over the water"),
-            number("met-wind", "wind met at the boat", Evidence::WIND, |d: &mut D| {
-                &mut d.wind
-            }),
+            number(
+                "met-wind",
+                "wind met at the boat",
+                Evidence::WIND,
+                |d: &mut D| &mut d.wind,
+            ),
             number(
                 "shows",
                 "people and kit show to it, C·A in m²",
@@ -343,8 +346,10 @@ pub(super) fn test_form(test: Test) -> Table<TestDraft> {
             .hint("one person seated 0.35, standing 0.45; a crate with rods 0.1 more"),
         ],
         Test::Speed => vec![
-            number("speed", "kept up", Evidence::SPEED, |d: &mut D| &mut d.speed)
-                .hint("through the water: there and back, the mean of both"),
+            number("speed", "kept up", Evidence::SPEED, |d: &mut D| {
+                &mut d.speed
+            })
+            .hint("through the water: there and back, the mean of both"),
             choice("by", "by", |d: &mut D| &mut d.by),
             number("watts", "at an effort of", Evidence::WATTS, |d: &mut D| {
                 &mut d.watts
@@ -382,4 +387,3 @@ pub(super) fn test_form(test: Test) -> Table<TestDraft> {
         group("What was read", read),
     ])
 }
-

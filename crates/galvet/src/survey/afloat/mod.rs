@@ -3,8 +3,8 @@
 mod draft;
 
 use crate::form::{FormView, Mistakes, NotTaken, Sent, Typed};
-use draft::{SHIFTED, SHIFTS, TestDraft, WAY, test_form};
 pub(crate) use draft::FloatsIn;
+use draft::{SHIFTED, SHIFTS, TestDraft, WAY, test_form};
 use galvet_core::base::System;
 use galvet_core::hull::{Evidence, Survey};
 use galvet_core::plausible::tilt::Tilt;
@@ -97,8 +97,8 @@ pub fn measured(
 #[cfg(test)]
 mod tests {
     use super::*;
-    use galvet_core::hull::FloatReading;
     use galvet_core::hull::Datum;
+    use galvet_core::hull::FloatReading;
 
     fn taken(test: Test, form: &Sent, date: &str) -> Result<Measured, Mistakes> {
         let survey = crate::demo_data::hull("fennick-dunmarrow").survey;

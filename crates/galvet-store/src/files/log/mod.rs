@@ -1,0 +1,5 @@
+//! The log in files of others: tracks as GPX, days as iCalendar, tables.
+
+pub mod calendar;
+pub mod gpx;
+pub mod table;
