@@ -5,8 +5,11 @@ use galvet_core::gear::Gear;
 use galvet_core::hull::Survey;
 use galvet_store::files::event::EventEntry;
 use galvet_store::files::hulls::HullRecord;
+use galvet_store::files::outing::OutingEntry;
 use galvet_store::files::photo::{NoPicture, Photo, Picture};
-use galvet_store::files::sheet::Document;
+use galvet_store::files::place::PlaceEntry;
+use galvet_store::files::served::ServedEntry;
+use galvet_store::files::sheet::{Document, Sheet};
 use galvet_store::files::{evidence, gear, hulls, offsets, read_json, rigs, space, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
@@ -95,6 +98,19 @@ fn events() -> Result<Vec<Document>, FileError> {
     Ok(lists.values().flatten().map(Document::of).collect())
 }
 
+/// The demo's log: outings, services done, places.
+fn log() -> Result<Vec<Document>, FileError> {
+    fn of<S: Sheet>(name: &str) -> Result<Vec<Document>, FileError> {
+        let file = format!("demo/{name}");
+        let lists: BTreeMap<String, Vec<S>> = read_json(&file, &text(name)?)?;
+        Ok(lists.values().flatten().map(Document::of).collect())
+    }
+    let mut all = of::<OutingEntry>("outings.json")?;
+    all.extend(of::<ServedEntry>("services.json")?);
+    all.extend(of::<PlaceEntry>("places.json")?);
+    Ok(all)
+}
+
 /// The pixels of the demo's photos.
 ///
 /// # Errors
@@ -137,7 +153,12 @@ pub fn catalogue() -> Result<Catalogue, Vec<FileError>> {
         gear,
         rigs,
         briefs,
-        sheets: [photos().map_err(one)?, events().map_err(one)?].concat(),
+        sheets: [
+            photos().map_err(one)?,
+            events().map_err(one)?,
+            log().map_err(one)?,
+        ]
+        .concat(),
         ..Catalogue::default()
     })
 }

@@ -5,6 +5,7 @@
 import { keepInStep } from "./answer.js";
 import { toldLineByLine } from "./again.js";
 import { formsThatKeep } from "./autosave.js";
+import { outingsThatWait } from "./entry.js";
 import { searchAsTyped, stepsThatStay } from "./live.js";
 import { linkMap } from "./map.js";
 import { partsThatClose } from "./parts.js";
@@ -32,6 +33,7 @@ boardThatMoves(document);
 answersByFigure(document);
 workThatTakesTime(document);
 listsThatKeep(document);
+outingsThatWait(document);
 showTour();
 toldLineByLine(document);
 searchAsTyped(document);

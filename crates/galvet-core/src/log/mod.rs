@@ -12,6 +12,7 @@ mod hours;
 mod outing;
 mod trust;
 mod upkeep;
+mod weather;
 
 pub use carried::{CarriedKit, carried};
 pub use decide::{Decision, decide};
@@ -21,3 +22,4 @@ pub use hours::{Hours, Month, cost_per_outing, hours, months};
 pub use outing::{Carried, Fate, Fault, Fix, Outing, Tape};
 pub use trust::{Judged, Trust, trust};
 pub use upkeep::{Due, Served, Standing, upkeep};
+pub use weather::{Met, met};

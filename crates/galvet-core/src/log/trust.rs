@@ -54,7 +54,7 @@ pub fn trust(judged: &[Judged]) -> Vec<Trust> {
 }
 
 /// The middle one, or the mean of the middle two.
-fn median(mut values: Vec<f64>) -> Option<f64> {
+pub(super) fn median(mut values: Vec<f64>) -> Option<f64> {
     values.retain(|v| v.is_finite());
     values.sort_unstable_by(f64::total_cmp);
     let half = values.len() / 2;

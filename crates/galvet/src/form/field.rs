@@ -4,6 +4,7 @@ use super::typed::{number as read_number, shown_across, shown_along};
 use galvet_core::base::{
     Bounds, Dimension, Keyed, LONGEST_NAME, NameError, System, one_line, typed_name,
 };
+use std::borrow::Cow;
 
 /// How a field is filled in.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -15,9 +16,20 @@ pub enum Takes {
     /// Several.
     Lines,
     /// One of several words: what is sent, and what it is called.
-    Words(Vec<(&'static str, &'static str)>),
+    Words(Offered),
     /// A tick; one that is not set is not sent.
     Tick,
+}
+
+/// Words to choose from: what is sent, and what it is called.
+pub type Offered = Vec<(Cow<'static, str>, Cow<'static, str>)>;
+
+/// Words known beforehand, to choose from.
+fn fixed(words: impl IntoIterator<Item = (&'static str, &'static str)>) -> Offered {
+    let words = words.into_iter();
+    words
+        .map(|(key, label)| (key.into(), label.into()))
+        .collect()
 }
 
 type Show<D> = Box<dyn Fn(&mut D, System) -> String + Send + Sync>;
@@ -334,7 +346,7 @@ pub fn choice<D: 'static, T: Keyed>(name: &str, label: &str, at: Place<D, T>) ->
     Field::new(
         name,
         label,
-        Takes::Words(all::<T>().collect()),
+        Takes::Words(fixed(all::<T>())),
         move |d, _| at(d).key().to_owned(),
         set,
     )
@@ -347,7 +359,7 @@ pub fn maybe_choice<D: 'static, T: Keyed>(
     none: &'static str,
     at: Place<D, Option<T>>,
 ) -> Field<D> {
-    let offered = [("", none)].into_iter().chain(all::<T>()).collect();
+    let offered = fixed([("", none)].into_iter().chain(all::<T>()));
     let set = move |d: &mut D, typed: &str, _| {
         *at(d) = match typed {
             "" => None,
@@ -379,7 +391,7 @@ pub fn yes_no<D: 'static>(name: &str, label: &str, at: Place<D, Option<bool>>) -
         };
         Ok(())
     };
-    Field::new(name, label, Takes::Words(WORDS.into()), show, set)
+    Field::new(name, label, Takes::Words(fixed(WORDS)), show, set)
 }
 
 fn ticked(is: bool) -> String {
@@ -397,10 +409,32 @@ pub fn answer<D: 'static>(
     Field::new(
         name,
         label,
-        Takes::Words(offered),
+        Takes::Words(fixed(offered)),
         move |d, _| show(d),
         move |d, typed, _| set(d, typed),
     )
+}
+
+/// One of several records, by its key; one that is not offered is refused unless it stands.
+pub fn pick<D: 'static>(
+    name: &str,
+    label: &str,
+    offered: Vec<(String, String)>,
+    at: Place<D, String>,
+) -> Field<D> {
+    let keys: Vec<String> = offered.iter().map(|(key, _)| key.clone()).collect();
+    let set = move |d: &mut D, typed: &str, _| {
+        if !keys.iter().any(|key| key == typed) && at(d) != typed {
+            return Err("choose one of those there are".to_owned());
+        }
+        typed.clone_into(at(d));
+        Ok(())
+    };
+    let offered = offered
+        .into_iter()
+        .map(|(key, label)| (key.into(), label.into()));
+    let takes = Takes::Words(offered.collect());
+    Field::new(name, label, takes, move |d, _| at(d).clone(), set)
 }
 
 /// A tick.
@@ -468,7 +502,7 @@ pub fn grade_of<D: 'static, T: Keyed>(
     what: String,
     at: Place<D, Vec<(String, T)>>,
 ) -> Field<D> {
-    let offered = [("", none)].into_iter().chain(all::<T>()).collect();
+    let offered = fixed([("", none)].into_iter().chain(all::<T>()));
     let of = what.clone();
     let show = move |d: &mut D, _| {
         let mut graded = at(d).iter().filter(|(name, _)| *name == of);

@@ -20,7 +20,7 @@ pub(crate) use draft::{Draft, whole};
 pub(crate) use field::Takes;
 pub(crate) use field::{
     Field, answer, choice, count, day, grade_of, line, lines, maybe_choice, name, note, number,
-    percent, tick, tick_in, words, yes_no,
+    percent, pick, tick, tick_in, words, yes_no,
 };
 pub use refusal::{Mistakes, Refusal};
 pub(crate) use scan::{between, figure_at};

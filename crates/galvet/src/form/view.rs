@@ -4,6 +4,7 @@ use super::Sent;
 use super::field::{Field, Takes};
 use super::refusal::Mistakes;
 use super::shown::Shown;
+use std::borrow::Cow;
 
 /// What somebody typed that was not taken.
 #[derive(Debug, Clone, Default)]
@@ -32,7 +33,7 @@ impl NotTaken {
 }
 
 /// Words to choose from: what is sent, what it is called, whether it is chosen.
-pub type Words = Vec<(&'static str, &'static str, bool)>;
+pub type Words = Vec<(Cow<'static, str>, Cow<'static, str>, bool)>;
 
 /// A field with what stands in it, and what was not understood.
 pub struct FieldView {
@@ -61,7 +62,12 @@ impl FieldView {
     pub(super) fn of<D>(field: &Field<D>, shown: &Shown, not_taken: &NotTaken) -> Self {
         let value = not_taken.value(&field.name, shown);
         let words = match &field.takes {
-            Takes::Words(offered) => offered.iter().map(|&(k, l)| (k, l, k == value)).collect(),
+            Takes::Words(offered) => {
+                let words = offered.iter();
+                words
+                    .map(|(k, l)| (k.clone(), l.clone(), *k == value))
+                    .collect()
+            }
             _ => Words::new(),
         };
         Self {

@@ -4,6 +4,7 @@
 mod event;
 mod kept;
 mod line;
+mod place;
 mod rig;
 mod rule_words;
 mod thing;
@@ -15,6 +16,7 @@ mod words;
 pub(crate) use event::EventDraft;
 pub(crate) use kept::{Kept, form_of, keep_record};
 pub(crate) use line::{form_of_line, keep_line};
+pub(crate) use place::PlaceDraft;
 pub use rig::{LineChange, change_line, edit_rig, new_rig, put_rig};
 pub(crate) use thing::ThingDraft;
 pub use variant::{kept_already, put_variant, rig_with};
@@ -26,7 +28,7 @@ use crate::survey::EditError;
 use galvet_store::{Kind, Record, Store};
 
 /// Changes a record of the kit as it stands now.
-fn edit<E: Into<Refusal>>(
+pub(crate) fn edit<E: Into<Refusal>>(
     store: &Store,
     (who, label): (&str, &str),
     (kind, slug): (Kind, &str),

@@ -21,7 +21,7 @@ mod set_ups;
 mod walk;
 mod words;
 
-pub(crate) use afloat::form_of_test;
+pub(crate) use afloat::{FloatsIn, form_of_test};
 pub use afloat::{Measured, Test, measured, read_heels};
 pub use cards::Card;
 pub(crate) use cards::{blank as blank_card, card_form, change as change_of};

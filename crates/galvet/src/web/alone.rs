@@ -171,7 +171,7 @@ fn stands_alone(page: &str, by_address: bool) -> String {
                 Ok(())
             }),
             element!(
-                "script, link, noscript, template, iframe, object, embed, base, dialog, nav, .skip, .trouble, input, select, textarea, datalist, [data-tick-state]",
+                "script, link, noscript, template, iframe, object, embed, base, dialog, nav, .skip, .trouble, input, select, textarea, datalist, [data-tick-state], [data-private]",
                 |e| {
                     e.remove();
                     Ok(())

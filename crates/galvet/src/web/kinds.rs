@@ -3,12 +3,13 @@
 
 use super::kept::{self, About, OnPage, Told, Words};
 use super::shared::Shared;
-use crate::kit::EventDraft;
+use crate::kit::{EventDraft, PlaceDraft};
 use crate::present::page::ask::waters::{conditions, demand, facts};
-use galvet_core::base::System;
+use galvet_core::base::{Dimension, System};
 use galvet_core::papers::{RuleKind, RuleSet};
 use galvet_core::question::Water;
 use galvet_store::Catalogue;
+use galvet_store::files::place::PlaceEntry;
 use rocket::Route;
 
 impl OnPage for Water {
@@ -67,12 +68,57 @@ impl OnPage for EventDraft {
     }
 }
 
+impl OnPage for PlaceDraft {
+    const LIST: &'static str = "/places";
+    const NEW: &'static str = "/new-place";
+    const PLACE: &'static str = "log";
+    const WORDS: Words = Words {
+        list: ["Places", "the places"],
+        hint: "Where you launch: the ramp, the tide as harmonic constants, what is foretold by \
+               the hour. The tide table, the real forecast and the local warnings stand above it.",
+        new: "A new place",
+        acts: ["Add this place", "Delete"],
+    };
+
+    fn told(place: &PlaceEntry, system: System) -> Told {
+        let depth = |m: f64| system.text(Dimension::Length, m, 1);
+        let mut facts = Vec::new();
+        if let Some(ramp) = place.ramp_m {
+            facts.push(("ramp at datum", depth(ramp)));
+        }
+        if let Some(bar) = place.bar_m {
+            facts.push(("bar at datum", depth(bar)));
+        }
+        facts.push(("parts of its tide", place.tide.len().to_string()));
+        facts.push(("hours foretold", place.forecast.len().to_string()));
+        Told {
+            words: place.note.clone(),
+            facts,
+            notes: if place.simulated {
+                vec!["Simulated: tide and forecast are made up.".to_owned()]
+            } else {
+                Vec::new()
+            },
+            ..Told::default()
+        }
+    }
+}
+
 /// The pages of all of them.
 pub(super) fn routes() -> Vec<Route> {
-    [kept::listed::<Water>(), kept::listed::<EventDraft>()].concat()
+    [
+        kept::listed::<Water>(),
+        kept::listed::<EventDraft>(),
+        kept::listed::<PlaceDraft>(),
+    ]
+    .concat()
 }
 
 /// Where each is listed, and what the list is called.
 pub(super) fn lists() -> Vec<(&'static str, &'static str)> {
-    vec![kept::list_of::<Water>(), kept::list_of::<EventDraft>()]
+    vec![
+        kept::list_of::<Water>(),
+        kept::list_of::<EventDraft>(),
+        kept::list_of::<PlaceDraft>(),
+    ]
 }

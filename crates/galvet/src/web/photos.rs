@@ -110,6 +110,9 @@ struct Upload<'r> {
     shows: String,
     #[field(default = String::new())]
     date: String,
+    /// The outing they were taken on.
+    #[field(default = String::new())]
+    outing: String,
 }
 
 /// Reads a picture that was sent and keeps its pixels; why it is not one, with its name.
@@ -190,6 +193,7 @@ async fn add(
         },
         who: String::new(),
         note: String::new(),
+        outing: sent.outing.clone(),
         picture: String::new(),
         width: 0,
         height: 0,
@@ -201,6 +205,7 @@ async fn add(
     if files.len() > AT_ONCE {
         wrong.push(format!("up to {AT_ONCE} pictures at once"));
     }
+    let on = sent.outing.clone();
     let mut shots = Vec::new();
     if wrong.is_empty() {
         for file in files {
@@ -220,7 +225,13 @@ async fn add(
             survey::add_photos(&store, hand.who(), (&slug, &photo), &shots).map(|_| slug)
         });
         match came_of(done.await?)? {
-            Ok(slug) => return Ok(Ok(visit.go(&format!("/hulls/{slug}/photos"), &[]))),
+            Ok(slug) => {
+                let back = match on.as_str() {
+                    "" => format!("/hulls/{slug}/photos"),
+                    outing => format!("/log/outings/{outing}"),
+                };
+                return Ok(Ok(visit.go(&back, &[])));
+            }
             Err(refusal) => wrong.push(refusal.to_string()),
         }
     }

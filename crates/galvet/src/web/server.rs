@@ -6,9 +6,9 @@ use super::pack::Pack;
 use super::shared::Shared;
 use super::{
     afloat, alone, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors,
-    fittings, flip, hull, hulls, import, kinds, kit, leaving, lines, new_hull, papers, photos,
-    questions, ranking, reader, reckons, record, remedy, rigs, set_aside, shortlist, stow, summary,
-    talk, ticks, tour, trash, trials, undo, walk, weigh, workbench,
+    fittings, flip, hull, hulls, import, kinds, kit, leaving, lines, log, moving, new_hull, papers,
+    photos, questions, ranking, reader, reckons, record, remedy, rigs, set_aside, shortlist, stow,
+    summary, talk, ticks, tour, trash, trials, undo, walk, weigh, workbench,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -36,7 +36,7 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 42] = [
+const PAGES: [fn() -> Vec<Route>; 44] = [
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -64,6 +64,8 @@ const PAGES: [fn() -> Vec<Route>; 42] = [
     talk::routes,
     tour::routes,
     papers::routes,
+    log::routes,
+    moving::routes,
     ticks::routes,
     alone::routes,
     photos::routes,

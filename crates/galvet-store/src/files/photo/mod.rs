@@ -82,6 +82,9 @@ pub struct Photo {
     /// Anything else.
     #[serde(default)]
     pub note: String,
+    /// The outing it was taken on, by its slug; empty for none.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub outing: String,
     /// The name its pixels are kept under.
     pub picture: String,
     /// Width, px.
@@ -109,6 +112,9 @@ impl Sheet for Photo {
 
     fn check(&self) -> Result<(), String> {
         super::check_key(&self.hull)?;
+        if !self.outing.is_empty() {
+            super::check_key(&self.outing)?;
+        }
         if !is_name(&self.picture) {
             return Err("a photo names its picture by 64 hexadecimal digits".to_owned());
         }

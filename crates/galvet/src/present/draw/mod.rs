@@ -12,6 +12,7 @@ pub mod gauge;
 pub mod hull;
 pub mod leak;
 pub mod lines;
+pub mod log;
 pub mod map;
 pub mod meter;
 pub mod overlay;

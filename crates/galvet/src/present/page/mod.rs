@@ -5,6 +5,7 @@ pub mod ask;
 pub mod compare;
 pub mod hulls;
 pub mod kit;
+pub mod log;
 pub mod paged;
 pub mod papers;
 pub mod ranking;

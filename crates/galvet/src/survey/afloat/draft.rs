@@ -26,6 +26,14 @@ pub(crate) enum FloatsIn {
 }
 
 impl FloatsIn {
+    /// The one a density is nearest to.
+    pub(crate) fn of(density: f64) -> Self {
+        let off = |one: &Self| (one.density() - density).abs();
+        let all = [Self::Fresh, Self::Brackish, Self::Salt];
+        let near = |a: &Self, b: &Self| off(a).total_cmp(&off(b));
+        all.into_iter().min_by(near).unwrap_or(Self::Fresh)
+    }
+
     /// kg/m³. Guide values; of fresh water the table's.
     pub(crate) const fn density(self) -> f64 {
         match self {

@@ -136,7 +136,7 @@ pub fn afloat(
 }
 
 /// Figures whose middle or range is not what it was.
-fn changes(before: &Assessment, after: &Assessment, system: System) -> Vec<Change> {
+pub(crate) fn changes(before: &Assessment, after: &Assessment, system: System) -> Vec<Change> {
     let all = Quantity::ALL.iter().filter_map(|&q| {
         let (was, is) = (figure_of(before, q, system), figure_of(after, q, system));
         let shown = |f: &crate::present::page::hulls::figure::Figure| {
