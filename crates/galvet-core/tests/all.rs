@@ -5,6 +5,7 @@
 mod common;
 mod stow_hull;
 
+mod ahead;
 mod closed_forms;
 mod company;
 mod coverage;
@@ -18,9 +19,11 @@ mod figures;
 mod flip;
 mod handling;
 mod ignorance;
+mod log;
 mod mass;
 mod mesh;
 mod metamorphic;
+mod moving;
 mod on_water;
 mod outriggers;
 mod pack;

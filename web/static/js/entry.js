@@ -84,6 +84,30 @@ async function send() {
   return { left: kept(WAITING, []).length, at, refused };
 }
 
+/**
+ * Keeps this page and its files on the phone, so that it opens at a ramp without
+ * a connection. Browsers allow it over a safe connection only; without it an
+ * entry begun while there is one is still never lost.
+ */
+async function keepThePage() {
+  if (!("serviceWorker" in navigator) || !("caches" in window)) return;
+  try {
+    await navigator.serviceWorker.register("/log/offline.js", {
+      scope: "/log/new",
+    });
+    const files = performance
+      .getEntriesByType("resource")
+      .map((entry) => new URL(entry.name))
+      .filter((url) => url.origin === location.origin)
+      .filter((url) => url.pathname.startsWith("/assets/"))
+      .map((url) => url.href);
+    const kept = await caches.open("galvet-ramp");
+    await kept.addAll([location.href, ...files]);
+  } catch {
+    // Kept the next time.
+  }
+}
+
 /** @param {Document} page */
 export function outingsThatWait(page) {
   const form = one(page, "form[data-kept-entry]", HTMLFormElement);
@@ -109,6 +133,7 @@ export function outingsThatWait(page) {
     later();
     return;
   }
+  keepThePage();
   const address = form.getAttribute("action") ?? "";
   const typedKey = TYPED + address.split("?")[0];
   const fields = () =>

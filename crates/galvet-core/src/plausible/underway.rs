@@ -13,9 +13,6 @@ use crate::float::{Attitude, Weight};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Evidence, FittingKind, FloatReading, Measure, Survey};
 
-/// Height of the sides' drag above and below is taken at so many places along the hull.
-const PLACES: u32 = 24;
-
 /// The logarithm of such a reading and its error.
 pub(super) fn readings(survey: &Survey, e: &Evidence, guides: &Guides) -> Vec<(f64, f64)> {
     let (value, sd) = match e.reading {
@@ -93,17 +90,23 @@ fn drift(
     (wind, shows, density): (f64, f64, f64),
 ) -> f64 {
     let (form, guides) = (hull.form, hull.guides);
-    let (bow, length) = (form.bow(), form.length());
-    let middle = bow + 0.5 * length;
-    let step = length / f64::from(PLACES);
+    let middle = form.bow() + 0.5 * form.length();
+    let lines = form.lines(shape);
+    let rows: Vec<[f64; 3]> = lines
+        .sheer
+        .iter()
+        .zip(&lines.keel)
+        .map(|(&(x, sheer), &(_, keel))| {
+            let water = at.water_at(form.bow() + x, middle).0[0];
+            let dry = (sheer - water.max(keel)).max(0.0);
+            [x, dry, (water.min(sheer) - keel).max(0.0)]
+        })
+        .collect();
     let (mut above, mut below) = (0.0, 0.0);
-    for k in 0..PLACES {
-        let share = (f64::from(k) + 0.5) / f64::from(PLACES);
-        let half = form.half_section(shape, share);
-        let keel = half.skin.first().map_or(0.0, |p| p.1);
-        let water = at.water_at(bow + share * length, middle).0[0];
-        above += step * (half.gunwale() - water.max(keel)).max(0.0);
-        below += step * (water.min(half.gunwale()) - keel).max(0.0);
+    for pair in rows.windows(2) {
+        let step = 0.5 * (pair[1][0] - pair[0][0]);
+        above += step * (pair[0][1] + pair[1][1]);
+        below += step * (pair[0][2] + pair[1][2]);
     }
     if hull.survey.value(Measure::DriveDepth).is_some() {
         below += guides[Guide::DriveArea];

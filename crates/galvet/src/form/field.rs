@@ -186,7 +186,9 @@ fn shown(system: System, dimension: Dimension, value: f64) -> String {
         Dimension::Length => shown_along(system, value),
         Dimension::ShortLength => shown_across(system, value),
         Dimension::FineLength => system.text(dimension, value, 0),
-        Dimension::Mass | Dimension::Volume => system.text(dimension, value, 2),
+        Dimension::Mass | Dimension::Volume | Dimension::Speed | Dimension::Distance => {
+            system.text(dimension, value, 2)
+        }
         _ => format!("{value}"),
     }
 }

@@ -6,7 +6,7 @@ use galvet_core::log::Fix;
 
 /// Width and height of a chart's field, and where it begins.
 const FIELD: (f64, f64) = (560.0, 150.0);
-const LEFT: f64 = 46.0;
+const LEFT: f64 = 74.0;
 const TOP: f64 = 10.0;
 
 /// A bar: place, top, width, height; what it says.

@@ -5,6 +5,7 @@ use crate::answer::Hull;
 use crate::form::{FormView, NotTaken, Sent};
 use crate::log::{Thing, begin, planned, ramp_table};
 use crate::question::Asked;
+use crate::web::assets;
 use crate::web::edit::came_of;
 use crate::web::reader::today;
 use crate::web::records::Records;
@@ -14,9 +15,8 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::log::{Carried, Fate};
 use galvet_store::files::outing::OutingEntry;
-use galvet_store::files::place::PlaceEntry;
 use rocket::form::Form;
-use rocket::http::Status;
+use rocket::http::{ContentType, Status};
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
 use rocket::{Route, get, post, routes};
@@ -31,19 +31,28 @@ struct EntryPage {
     /// The one chosen; empty for none.
     key: String,
     name: String,
-    /// Places known here.
-    places: Vec<String>,
     form: Option<FormView>,
 }
 
 /// What is usual of an outing in a hull today.
-async fn usual(visit: &Visit<'_>, hull: &Hull, asked: &Asked) -> Result<OutingEntry, Trouble> {
+async fn usual(
+    visit: &Visit<'_>,
+    records: &Records,
+    (hull, asked): (&Hull, &Asked),
+) -> Result<OutingEntry, Trouble> {
     let (desk, hull) = (visit.shared.desk.clone(), hull.clone());
     let (brief, query) = (asked.brief.clone(), visit.query.clone());
     let made = visit.shared.work(visit.reader.caller, move || {
         planned(&desk, &hull, (&brief, &query), &today())
     });
-    Ok(OutingEntry::of(&made.await?, "", ""))
+    let mut outing = made.await?;
+    // Where it was out last on such water, if anywhere.
+    let before = crate::log::as_outings(&crate::log::outings(&records.catalogue));
+    let same = |o: &&galvet_core::log::Outing| o.hull == outing.hull && o.water == outing.water;
+    if let Some(last) = before.iter().find(same) {
+        outing.place.clone_from(&last.place);
+    }
+    Ok(OutingEntry::of(&outing, "", ""))
 }
 
 fn things(entry: &OutingEntry) -> Vec<Thing> {
@@ -62,18 +71,16 @@ async fn entry_page(
     let form = match &hull {
         None => None,
         Some(hull) => {
-            let usual = usual(visit, hull, &asked).await?;
+            let usual = usual(visit, &records, (hull, &asked)).await?;
             let table = ramp_table(&things(&usual), &waters(&records));
             Some(table.form(&usual, true, not_taken, visit.reader.units))
         }
     };
-    let places = records.catalogue.sheets_of::<PlaceEntry>().into_iter();
     Ok(EntryPage {
         frame: visit.frame("log", at(visit, "/log/new")),
         hulls: by_last(&records),
         key: slug.to_owned(),
         name: hull.map_or(String::new(), |h| h.survey.name()),
-        places: places.map(|p| p.name).collect(),
         form,
     })
 }
@@ -140,7 +147,7 @@ async fn keep(hull: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
     let records = visit.shared.records().await?;
     let asked = visit.ask.resolve(&records.catalogue)?;
     let known = records.hull(hull)?.clone();
-    let mut usual = usual(&visit, &known, &asked).await?;
+    let mut usual = usual(&visit, &records, (&known, &asked)).await?;
     with_sent(&mut usual, &typed, &records);
     let table = ramp_table(&things(&usual), &waters(&records));
     let made = match table.make(&usual, &typed, visit.reader.units) {
@@ -171,6 +178,12 @@ async fn keep(hull: &str, form: Form<Sent>, visit: Visit<'_>) -> Answer {
     }
 }
 
+/// What keeps this page on a phone: a worker of the browser's, which must lie above it.
+#[get("/log/offline.js")]
+fn offline() -> Option<(ContentType, Vec<u8>)> {
+    Some((ContentType::JavaScript, assets::file("js/offline.js")?))
+}
+
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, keep]
+    routes![page, keep, offline]
 }

@@ -142,67 +142,81 @@ fn told(sums: &Sums<'_>, system: System) -> Vec<Told> {
         href: href.to_owned(),
         red,
     };
-    let one = |d: &Decision<'_>| match d {
-        Decision::Serve(due) => line(
-            format!("Service: {}", due.care.what),
-            due.care.does.to_owned(),
-            "/log/service",
-            true,
-        ),
-        Decision::Ashore(kit) => {
-            let mass = kit
-                .gear
-                .map(|g| system.text(Dimension::Mass, g.loaded_mass, 1));
-            line(
-                format!("Leave ashore: {}", kit.item),
-                format!(
-                    "carried {} times, not used once{}",
-                    kit.carried,
-                    mass.map_or(String::new(), |m| format!("; {m}"))
-                ),
-                "/log/kit",
+    let one = |d: &Decision<'_>| {
+        Some(match d {
+            // They are told hull by hull.
+            Decision::Serve(_) => return None,
+            Decision::Ashore(kit) => {
+                let mass = kit
+                    .gear
+                    .map(|g| system.text(Dimension::Mass, g.loaded_mass, 1));
+                line(
+                    format!("Leave ashore: {}", kit.item),
+                    format!(
+                        "carried {} times, not used once{}",
+                        kit.carried,
+                        mass.map_or(String::new(), |m| format!("; {m}"))
+                    ),
+                    "/log/kit",
+                    false,
+                )
+            }
+            Decision::Buy(what, times) => line(
+                format!("Buy: {what}"),
+                format!("missed on {times} outings"),
+                "/log#outings",
                 false,
-            )
-        }
-        Decision::Buy(what, times) => line(
-            format!("Buy: {what}"),
-            format!("missed on {times} outings"),
-            "/log#outings",
-            false,
-        ),
-        Decision::Spare(part, times, care) => line(
-            format!("Carry a spare: {part}"),
-            match care {
-                Some(care) => format!("failed {times} times; spares: {}", care.spares),
-                None => format!("failed {times} times"),
-            },
-            "/log#faults",
-            false,
-        ),
-        Decision::Battery(times) => line(
-            "A bigger battery".to_owned(),
-            format!("home with under 30\u{a0}% left {times} times"),
-            "/log#outings",
-            false,
-        ),
-        Decision::OwnLimit(wind, times) => line(
-            format!(
-                "Your own limit: {}",
-                system.text(Dimension::Speed, *wind, 0)
             ),
-            format!(
-                "the wind that turned you back, {}; forecasts and local warnings stand above it",
-                if *times == 1 {
-                    "once".to_owned()
-                } else {
-                    format!("{times} times, the least of them")
-                }
+            Decision::Spare(part, times, care) => line(
+                format!("Carry a spare: {part}"),
+                match care {
+                    Some(care) => format!("failed {times} times; spares: {}", care.spares),
+                    None => format!("failed {times} times"),
+                },
+                "/log#faults",
+                false,
             ),
-            "/log/ahead",
-            false,
-        ),
+            Decision::Battery(times) => line(
+                "A bigger battery".to_owned(),
+                format!("home with under 30\u{a0}% left {times} times"),
+                "/log#outings",
+                false,
+            ),
+            Decision::OwnLimit(wind, times) => line(
+                format!(
+                    "Your own limit: {}",
+                    system.text(Dimension::Speed, *wind, 0)
+                ),
+                format!(
+                    "the wind that turned you back, {}; forecasts and local warnings stand above it",
+                    if *times == 1 {
+                        "once".to_owned()
+                    } else {
+                        format!("{times} times, the least of them")
+                    }
+                ),
+                "/log/ahead",
+                false,
+            ),
+        })
     };
-    sums.decided.iter().map(one).collect()
+    let services = sums.dues.iter().filter_map(|(hull, dues)| {
+        let up = dues.iter().filter(|d| d.standing == Standing::Due);
+        let up: Vec<&str> = up.map(|d| d.care.what).collect();
+        (!up.is_empty()).then(|| {
+            line(
+                format!("Service of the {}", sums.name(hull)),
+                up.join(", "),
+                "/log/service",
+                true,
+            )
+        })
+    });
+    let services: Vec<Told> = services.collect();
+    services
+        .into_iter()
+        .chain(sums.decided.iter().filter_map(one))
+        .collect()
 }
 
 fn hull_line(sums: &Sums<'_>, h: &Hours, system: System) -> (String, String, String) {
