@@ -8,6 +8,7 @@ mod dealers;
 mod exchange;
 mod hostile;
 mod journal;
+mod log;
 mod pictures;
 mod schema;
 mod sheet;

@@ -214,6 +214,7 @@ fn twenty_that_are_none_are_refused_with_the_reason() {
 
 fn photo(key: &str, picture: &Picture) -> Photo {
     Photo {
+        outing: String::new(),
         key: key.to_owned(),
         name: "Tank well".to_owned(),
         hull: "made-up".to_owned(),

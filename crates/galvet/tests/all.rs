@@ -17,6 +17,7 @@ mod exchange_command;
 mod float_command;
 mod forms;
 mod imports;
+mod log;
 mod pages;
 mod papers;
 mod photos;

@@ -3,7 +3,13 @@
 use super::{Outcome, Problem, guides, read_text};
 use crate::answer::{Desk, Hull};
 use crate::demo_data;
+use galvet_core::log::Outing;
 use galvet_core::plausible::DEFAULT_SIZE;
+use galvet_store::files::log::table;
+use galvet_store::files::outing::OutingEntry;
+use galvet_store::files::place::PlaceEntry;
+use galvet_store::files::served::ServedEntry;
+use galvet_store::files::sheet::{Document, SheetKind};
 use galvet_store::files::{exchange, gear_table, hull_table, hulls, offsets};
 use galvet_store::{Catalogue, Store};
 use std::io::Write;
@@ -12,14 +18,14 @@ use std::sync::Arc;
 
 /// Write records as files, or a hull's lines as measured offsets
 ///
-/// Hulls and gear as CSV or JSON, or all there is as one exchange file (JSON), out of a
+/// Hulls, gear and the log as CSV or JSON, or all there is as one exchange file (JSON), out of a
 /// data directory, also while it is served. Offsets: the estimated shape (or the
 /// measured one, where sections were taken), section by section, for `galvet
 /// float` or any other program to float again under the `load` that `galvet rank
 /// --json` gives.
 #[derive(Debug, clap::Args)]
 #[command(
-    after_help = "Examples:\n  galvet export --what all > everything.json\n  galvet export --what hulls --format csv --data /srv/galvet > hulls.csv\n  galvet export --what gear --format csv > shelf.csv\n  galvet export --what offsets --hull tindrel-vaskar > vaskar.csv\n  galvet export --what offsets --hull my-hull --hulls shop.csv --shape 17\n\nExit codes: 0 done, 2 could not."
+    after_help = "Examples:\n  galvet export --what all > everything.json\n  galvet export --what hulls --format csv --data /srv/galvet > hulls.csv\n  galvet export --what gear --format csv > shelf.csv\n  galvet export --what log --format csv > log.csv\n  galvet export --what offsets --hull tindrel-vaskar > vaskar.csv\n  galvet export --what offsets --hull my-hull --hulls shop.csv --shape 17\n\nExit codes: 0 done, 2 could not."
 )]
 pub struct Args {
     /// What to write
@@ -28,7 +34,10 @@ pub struct Args {
     /// As what: CSV carries hulls without zones, evidence and sections, and gear whole
     #[arg(long, value_enum, default_value = "json")]
     format: Format,
-    /// Where the data is kept, for hulls, gear, rigs or all
+    /// With the tracks of outings: where somebody went stays out unless it is asked for
+    #[arg(long)]
+    tracks: bool,
+    /// Where the data is kept, for hulls, gear, rigs, log or all
     #[arg(long, value_name = "DIR", default_value = "galvet-data")]
     data: PathBuf,
     /// Key of the hull whose offsets are wanted
@@ -50,6 +59,8 @@ enum What {
     Gear,
     /// Rigs, and the things on the shelf they name
     Rigs,
+    /// Outings, services and places
+    Log,
     /// Everything
     All,
     /// station_m,half_breadth_m,height_m
@@ -99,6 +110,19 @@ fn kept(directory: &Path) -> Result<Catalogue, Problem> {
     Ok(Store::open(aside.path())?.catalogue()?)
 }
 
+/// The documents of a log.
+fn of_the_log(sheets: Vec<Document>) -> Vec<Document> {
+    let kinds = [
+        SheetKind::of::<OutingEntry>(),
+        SheetKind::of::<ServedEntry>(),
+        SheetKind::of::<PlaceEntry>(),
+    ];
+    sheets
+        .into_iter()
+        .filter(|sheet| kinds.contains(&sheet.kind))
+        .collect()
+}
+
 /// Writes records.
 fn records(args: &Args) -> Result<Outcome, Problem> {
     let all = kept(&args.data)?;
@@ -116,10 +140,24 @@ fn records(args: &Args) -> Result<Outcome, Problem> {
             rigs: all.rigs,
             ..Catalogue::default()
         },
+        What::Log => Catalogue {
+            sheets: of_the_log(all.sheets),
+            ..Catalogue::default()
+        },
         What::All | What::Offsets => all,
     };
     let text = match (args.format, args.what) {
-        (Format::Json, _) => exchange::write(&wanted).map_err(std::io::Error::other)?,
+        (Format::Json, _) if args.tracks => {
+            exchange::write(&wanted).map_err(std::io::Error::other)?
+        }
+        (Format::Json, _) => {
+            exchange::write(&exchange::handed_on(&wanted)).map_err(std::io::Error::other)?
+        }
+        (Format::Csv, What::Log) => {
+            let outings = wanted.sheets_of::<OutingEntry>().into_iter();
+            let outings: Vec<Outing> = outings.map(OutingEntry::outing).collect();
+            table::write(&outings).map_err(std::io::Error::other)?
+        }
         (Format::Csv, What::Hulls) => {
             hull_table::write(&wanted.hulls).map_err(std::io::Error::other)?
         }
@@ -127,7 +165,8 @@ fn records(args: &Args) -> Result<Outcome, Problem> {
             gear_table::write(&wanted.gear).map_err(std::io::Error::other)?
         }
         (Format::Csv, _) => {
-            let said = "only hulls and gear go out as CSV; write --format json, or --what gear";
+            let said =
+                "only hulls, gear and the log go out as CSV; write --format json, or --what gear";
             return Err(Problem::Missing(said.to_owned()));
         }
     };

@@ -68,7 +68,7 @@ pub(crate) fn put_all(
     let same = |a: &OutingEntry, b: &OutingEntry| {
         (a.day == b.day, a.hull == b.hull, a.name == b.name) == (true, true, true)
     };
-    store.write(who, &format!("{file} taken into the log"), |door| {
+    store.write(who, &format!("{file} imported into the log"), |door| {
         let (mut added, mut left) = (0, 0);
         for entry in all {
             if there.iter().any(|o| same(o, entry)) {

@@ -184,12 +184,21 @@ async fn hulls_csv(
         .map_err(|_| Status::InternalServerError))
 }
 
-#[get("/everything.json")]
+/// Everything as one document; where anybody went only if it is asked for.
+#[get("/everything.json?<tracks>")]
 async fn everything(
+    tracks: Option<&str>,
     shared: &State<Shared>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let records = shared.records().await?;
-    let text = spawn_blocking(move || exchange::write(&records.catalogue)).await?;
+    let with_tracks = tracks == Some("yes");
+    let text = spawn_blocking(move || {
+        if with_tracks {
+            return exchange::write(&records.catalogue);
+        }
+        exchange::write(&exchange::handed_on(&records.catalogue))
+    });
+    let text = text.await?;
     Ok(text
         .map(|t| (ContentType::JSON, t))
         .map_err(|_| Status::InternalServerError))

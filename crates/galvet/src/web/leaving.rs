@@ -19,12 +19,16 @@ const READ_ME: &str = "This archive comes back into Galvet by Import, or by galv
                        question that was open. Figures are guidance: the maker's rated capacity \
                        and instructions stand above anything computed.\n";
 
-#[get("/everything.zip")]
-async fn everything(visit: Visit<'_>) -> Result<(ContentType, Vec<u8>), Trouble> {
+#[get("/everything.zip?<tracks>")]
+async fn everything(
+    tracks: Option<&str>,
+    visit: Visit<'_>,
+) -> Result<(ContentType, Vec<u8>), Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let records = shared.records().await?;
     let asked = ask.resolve(&records.catalogue).ok();
     let (desk, store) = (shared.desk.clone(), shared.store.clone());
+    let with_tracks = tracks == Some("yes");
     let packed = shared.work(reader.caller, move || {
         let catalogue = &records.catalogue;
         let mut files = vec![("read-me.txt".to_owned(), READ_ME.as_bytes().to_vec())];
@@ -33,7 +37,12 @@ async fn everything(visit: Visit<'_>) -> Result<(ContentType, Vec<u8>), Trouble>
             Ok(())
         };
         let csv = |text: Result<String, csv::Error>| text.map_err(|e| e.to_string());
-        let json = exchange::write(catalogue).map_err(|e| e.to_string());
+        let json = if with_tracks {
+            exchange::write(catalogue)
+        } else {
+            exchange::write(&exchange::handed_on(catalogue))
+        };
+        let json = json.map_err(|e| e.to_string());
         put(bundle::EVERYTHING.to_owned(), json)?;
         put(
             "hulls.csv".to_owned(),

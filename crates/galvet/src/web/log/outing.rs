@@ -251,7 +251,7 @@ struct Upload<'r> {
 
 /// Puts a track on an outing: where the form says no distance or hours, it tells them.
 fn with_track(store: &Store, who: &str, key: &str, read: gpx::Tracked) -> Result<(), EditError> {
-    edit_outing(store, (who, "track of an outing taken in"), key, |entry| {
+    edit_outing(store, (who, "track of an outing imported"), key, |entry| {
         let mut o: Outing = entry.clone().outing();
         let day = read
             .day
