@@ -396,9 +396,12 @@ fn the_wind_met_is_told_as_a_share_of_the_one_foretold() {
             ..outing("2026-05-01", "a", None)
         })
         .collect();
-    let m = met(&log).unwrap();
+    let usual = |_: &Outing| Some(4.5);
+    let m = met(&log, &usual).unwrap();
     assert_eq!((m.count, m.share, m.worse), (3, [0.8, 1.0, 1.5], 1));
-    assert!(met(&[outing("2026-05-01", "a", None)]).is_none());
+    assert_eq!(m.unusual, 2);
+    assert_eq!(met(&log, &|_| None).unwrap().unusual, 0);
+    assert!(met(&[outing("2026-05-01", "a", None)], &usual).is_none());
 }
 
 /// A hull, its middle shape's load under a brief, and the posterior of that shape alone.

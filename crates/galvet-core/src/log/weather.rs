@@ -12,11 +12,15 @@ pub struct Met {
     pub share: [f64; 3],
     /// Outings on which more was met than foretold by a quarter or more.
     pub worse: usize,
+    /// Outings on which more was met than the question they were planned with took for
+    /// usual.
+    pub unusual: usize,
 }
 
-/// Sums it up; `None` where no outing noted both.
+/// Sums it up; `usual` gives the wind an outing's water was judged for. `None` where no
+/// outing noted both.
 #[must_use]
-pub fn met(outings: &[Outing]) -> Option<Met> {
+pub fn met(outings: &[Outing], usual: &dyn Fn(&Outing) -> Option<f64>) -> Option<Met> {
     let shares = outings.iter().filter_map(|o| {
         let foretold = o.forecast.filter(|w| *w > 0.1)?;
         Some(o.wind? / foretold)
@@ -27,6 +31,10 @@ pub fn met(outings: &[Outing]) -> Option<Met> {
     Some(Met {
         count: shares.len(),
         share: [*shares.first()?, middle, *shares.last()?],
+        unusual: outings
+            .iter()
+            .filter(|o| o.wind.zip(usual(o)).is_some_and(|(met, usual)| met > usual))
+            .count(),
         worse: shares.iter().filter(|s| **s >= 1.25).count(),
     })
 }

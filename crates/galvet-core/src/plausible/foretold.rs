@@ -1,7 +1,8 @@
 //! What is foretold of a reading by what is known without it.
 
 use super::posterior::Posterior;
-use super::predict::{LANES, Sampled, Tank, readings};
+use super::predict::{Tank, readings};
+use super::sampled::{LANES, Sampled};
 use crate::base::Range;
 use crate::body::Shape;
 use crate::hull::{Evidence, FloatReading};
@@ -15,6 +16,9 @@ const ERRORS: [(f64, f64); 5] = [
     (1.355_626_179_974_266, 0.222_075_922_005_612_6),
     (2.856_970_013_872_806, 0.011_257_411_327_720_69),
 ];
+
+/// Shapes a speed is foretold over.
+const FEW: usize = 16;
 
 /// One number read, and what was foretold of it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -45,6 +49,13 @@ impl Foretold {
 /// Empty where nothing floats with what was aboard.
 #[must_use]
 pub fn foretold(posterior: &Posterior, e: &Evidence) -> Vec<Foretold> {
+    // Waves are dear, and what they spread is small beside the effort.
+    let few = matches!(e.reading, FloatReading::Speed { .. });
+    let posterior = &if few {
+        posterior.coarse(FEW)
+    } else {
+        posterior.clone()
+    };
     let sampled = Sampled {
         survey: &posterior.survey,
         guides: &posterior.guides,

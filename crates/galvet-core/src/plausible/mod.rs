@@ -9,6 +9,7 @@ mod posterior;
 mod predict;
 mod prior;
 mod sample;
+mod sampled;
 mod spread;
 mod target;
 pub mod tilt;
@@ -16,8 +17,8 @@ mod underway;
 
 pub use foretold::{Foretold, foretold};
 pub use posterior::{CannotFloat, Posterior, effective_size};
-pub use predict::LANES;
 pub use prior::{DIMENSIONS, ShapePrior};
 pub use sample::{DEFAULT_SIZE, normals};
+pub use sampled::LANES;
 pub use spread::Spread;
 pub use target::Target;

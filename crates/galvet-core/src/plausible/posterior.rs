@@ -10,9 +10,10 @@
 //! scuppers, the label its own basis. It is made once for a record and
 //! evaluated under any brief.
 
-use super::predict::{Kind, Predicted, Sampled, moments, predict_all};
+use super::predict::{Kind, Predicted, moments, predict_all};
 use super::prior::{DIMENSIONS, ShapePrior};
 use super::sample;
+use super::sampled::Sampled;
 use crate::body::{Form, Frame, OffsetError, Ruled, Shape};
 use crate::guide::{Guide, Guides};
 use crate::hull::{Evidence, Measure, Origin, Survey};

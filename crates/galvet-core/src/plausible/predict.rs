@@ -1,5 +1,6 @@
 //! What every plausible shape predicts for a measurement.
 
+use super::sampled::{LANES, Sampled};
 use super::underway;
 use crate::base::Lanes;
 use crate::body::{Body, Form, Outline, Shape};
@@ -13,10 +14,6 @@ use crate::load::{Carriage, LoadPlan, Stance};
 use crate::stability::righting;
 use crate::stow::Layout;
 use rayon::prelude::*;
-
-/// Shapes worked side by side. Four doubles are two SSE2 registers or one AVX
-/// register; eight spill too much. Measured in `docs/architecture.md`.
-pub const LANES: usize = 4;
 
 /// Least error believed of a tilt test, m.
 const TILT_SD: f64 = 0.005;
@@ -89,15 +86,6 @@ pub(super) fn moments(values: &[f64], weights: &[f64]) -> (f64, f64) {
     let mean = known().map(|(v, w)| v * w).sum::<f64>() / sum;
     let square = known().map(|(v, w)| w * (v - mean).powi(2)).sum::<f64>() / sum;
     (mean, square.max(0.0).sqrt())
-}
-
-/// A record's shapes, to be asked what each predicts.
-#[derive(Clone, Copy)]
-pub(super) struct Sampled<'a> {
-    pub(super) survey: &'a Survey,
-    pub(super) guides: &'a Guides,
-    pub(super) form: &'a Form,
-    pub(super) shapes: &'a [Shape],
 }
 
 /// Every reading with what each shape predicts, the label's and the sale's last.

@@ -4,7 +4,7 @@
 //! beside it: coefficients, effort, the wind met by eye. All are taken by their logarithms,
 //! with the guide values' spread.
 
-use super::predict::{LANES, Sampled};
+use super::sampled::{LANES, Sampled};
 use crate::base::Lanes;
 use crate::body::Shape;
 use crate::draining::{Deck, Usual, apart, inlets};

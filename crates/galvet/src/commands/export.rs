@@ -3,13 +3,11 @@
 use super::{Outcome, Problem, guides, read_text};
 use crate::answer::{Desk, Hull};
 use crate::demo_data;
+use crate::log;
 use galvet_core::log::Outing;
 use galvet_core::plausible::DEFAULT_SIZE;
 use galvet_store::files::log::table;
 use galvet_store::files::outing::OutingEntry;
-use galvet_store::files::place::PlaceEntry;
-use galvet_store::files::served::ServedEntry;
-use galvet_store::files::sheet::{Document, SheetKind};
 use galvet_store::files::{exchange, gear_table, hull_table, hulls, offsets};
 use galvet_store::{Catalogue, Store};
 use std::io::Write;
@@ -110,19 +108,6 @@ fn kept(directory: &Path) -> Result<Catalogue, Problem> {
     Ok(Store::open(aside.path())?.catalogue()?)
 }
 
-/// The documents of a log.
-fn of_the_log(sheets: Vec<Document>) -> Vec<Document> {
-    let kinds = [
-        SheetKind::of::<OutingEntry>(),
-        SheetKind::of::<ServedEntry>(),
-        SheetKind::of::<PlaceEntry>(),
-    ];
-    sheets
-        .into_iter()
-        .filter(|sheet| kinds.contains(&sheet.kind))
-        .collect()
-}
-
 /// Writes records.
 fn records(args: &Args) -> Result<Outcome, Problem> {
     let all = kept(&args.data)?;
@@ -141,7 +126,7 @@ fn records(args: &Args) -> Result<Outcome, Problem> {
             ..Catalogue::default()
         },
         What::Log => Catalogue {
-            sheets: of_the_log(all.sheets),
+            sheets: log::documents(&all),
             ..Catalogue::default()
         },
         What::All | What::Offsets => all,

@@ -253,6 +253,9 @@ fn first(waters: &[(String, String)]) -> Vec<Field<D>> {
         count("people", "people", (1, 8, false), |d: &mut D| {
             &mut d.outing.people
         }),
+        line("version", "set up as, its seat at", |d: &mut D| {
+            &mut d.outing.version
+        }),
         wind("wind", "wind met", |d: &mut D| &mut d.outing.wind),
         wind("gust", "gusts met", |d: &mut D| &mut d.outing.gust),
         number("wave", "waves met", Outing::WAVE, |d: &mut D| {

@@ -49,10 +49,14 @@ pub(crate) fn of_outing(desk: &Desk, hull: &Hull, outing: &Outing) -> Vec<Readin
     all.map(one).collect()
 }
 
-/// Every number read on any outing, with what was foretold of it.
+/// Outings with readings that are judged: the newest.
+const NEWEST: usize = 200;
+
+/// Every number read on any of the newest outings, with what was foretold of it.
 pub(crate) fn judged(desk: &Desk, hulls: &[Hull], outings: &[Outing]) -> Vec<Judged> {
     let mut all = Vec::new();
-    for outing in outings {
+    let read = |o: &&Outing| !readings(o, desk.guides()).is_empty();
+    for outing in outings.iter().filter(read).take(NEWEST) {
         let Some(hull) = hulls.iter().find(|h| h.survey.key == outing.hull) else {
             continue;
         };

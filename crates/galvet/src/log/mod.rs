@@ -14,7 +14,9 @@ pub(crate) use plan::{Laden, asked_on, laden, planned};
 use galvet_core::log::{Outing, Served};
 use galvet_store::Catalogue;
 use galvet_store::files::outing::OutingEntry;
+use galvet_store::files::place::PlaceEntry;
 use galvet_store::files::served::ServedEntry;
+use galvet_store::files::sheet::{Document, SheetKind};
 
 /// Everything in the log, the newest first.
 pub(crate) fn outings(catalogue: &Catalogue) -> Vec<OutingEntry> {
@@ -32,4 +34,15 @@ pub(crate) fn as_outings(entries: &[OutingEntry]) -> Vec<Outing> {
 pub(crate) fn services(catalogue: &Catalogue) -> Vec<Served> {
     let all = catalogue.sheets_of::<ServedEntry>();
     all.iter().map(ServedEntry::served).collect()
+}
+
+/// The documents of the log: outings, services, places.
+pub(crate) fn documents(catalogue: &Catalogue) -> Vec<Document> {
+    let kinds = [
+        SheetKind::of::<OutingEntry>(),
+        SheetKind::of::<ServedEntry>(),
+        SheetKind::of::<PlaceEntry>(),
+    ];
+    let own = catalogue.sheets.iter().filter(|s| kinds.contains(&s.kind));
+    own.cloned().collect()
 }

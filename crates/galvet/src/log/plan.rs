@@ -115,6 +115,9 @@ pub(crate) fn asked_on(catalogue: &Catalogue, outing: &Outing) -> Option<Asked> 
     Some(asked)
 }
 
+/// Outings of which it is worked out how they were laden: the newest.
+const NEWEST: usize = 48;
+
 /// How each outing was laden that says with which question it was planned.
 pub(crate) fn laden(
     desk: &Desk,
@@ -135,5 +138,5 @@ pub(crate) fn laden(
             margin: (range.p5, range.p50, range.p95),
         })
     };
-    outings.iter().filter_map(one).collect()
+    outings.iter().take(NEWEST).filter_map(one).collect()
 }

@@ -8,7 +8,7 @@ use crate::web::trouble::Trouble;
 use crate::web::visit::{Frame, Visit};
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::ahead::{Asked, Forecast, Light, Tides, light, look, turns};
+use galvet_core::ahead::{Asked, Forecast, Harmonic, Light, Tides, light, look, turns};
 use galvet_core::base::{Bare, System};
 use galvet_core::beyond::Extra;
 use galvet_core::figures::Quantity;
@@ -56,6 +56,8 @@ const DEEP: f64 = 0.45;
 const USUAL: f64 = 6.17;
 
 fn parsed(text: &str) -> Option<Date> {
+    // Days within reason: calendars end somewhere.
+    let text = &galvet_core::base::day(text).ok()?;
     Date::parse(text, format_description!("[year]-[month]-[day]")).ok()
 }
 
@@ -73,9 +75,11 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
         None => places.first(),
     };
     let day = wanted.day.as_deref().and_then(parsed);
-    let day = day.or_else(|| parsed(&today())).unwrap_or(Date::MIN);
+    let day = day
+        .or_else(|| parsed(&today()))
+        .unwrap_or(Harmonic::EPOCH.date());
     let mut wrong = match wanted.day.as_deref() {
-        Some(typed) if !typed.trim().is_empty() && parsed(typed.trim()).is_none() => {
+        Some(typed) if !typed.trim().is_empty() && parsed(typed).is_none() => {
             "write the day as 2026-04-12".to_owned()
         }
         _ => String::new(),

@@ -7,10 +7,10 @@ use crate::web::reader::today;
 use crate::web::trouble::Trouble;
 use crate::web::visit::Visit;
 use galvet_core::log::{Due, Standing};
+use galvet_store::Catalogue;
+use galvet_store::files::exchange;
 use galvet_store::files::log::calendar::{self, Entry};
 use galvet_store::files::log::table;
-use galvet_store::files::outing::OutingEntry;
-use galvet_store::files::sheet::Sheet;
 use rocket::http::{ContentType, Status};
 use rocket::time::OffsetDateTime;
 use rocket::{Route, get, routes};
@@ -26,25 +26,25 @@ async fn csv(visit: Visit<'_>) -> Result<Result<(ContentType, String), Status>, 
         .map_err(|_| Status::InternalServerError))
 }
 
+/// The log as an exchange file, which comes back by Import.
 #[get("/log.json?<tracks>")]
 async fn json(
     tracks: Option<&str>,
     visit: Visit<'_>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let records = visit.shared.records().await?;
-    let with_tracks = tracks == Some("yes");
-    let all = log::outings(&records.catalogue).into_iter().map(|entry| {
-        let mut value = serde_json::to_value(&entry)?;
-        if let Some(fields) = value.as_object_mut().filter(|_| !with_tracks) {
-            fields.retain(|name, _| !OutingEntry::PRIVATE.contains(&name.as_str()));
-        }
-        Ok(value)
-    });
-    let all: Result<Vec<serde_json::Value>, serde_json::Error> = all.collect();
-    let text =
-        all.and_then(|all| serde_json::to_string_pretty(&serde_json::json!({ "outings": all })));
+    let own = log::documents(&records.catalogue);
+    let own = Catalogue {
+        sheets: own,
+        ..Catalogue::default()
+    };
+    let text = if tracks == Some("yes") {
+        exchange::write(&own)
+    } else {
+        exchange::write(&exchange::handed_on(&own))
+    };
     Ok(text
-        .map(|text| (ContentType::JSON, text + "\n"))
+        .map(|text| (ContentType::JSON, text))
         .map_err(|_| Status::InternalServerError))
 }
 

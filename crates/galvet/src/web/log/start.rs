@@ -66,7 +66,10 @@ async fn page(visit: Visit<'_>) -> Result<StartPage, Trouble> {
             faults: faults(&outings, None),
             laden: laden(&desk, &records.hulls, &records.catalogue, &outings),
             costs,
-            met: met(&outings),
+            met: met(&outings, &|o| {
+                let waters = &records.catalogue.waters;
+                waters.iter().find(|w| w.key == o.water)?.wind()
+            }),
         };
         start::start(&sums, system)
     });

@@ -385,7 +385,9 @@ fn weather(m: &Met) -> String {
         n => format!("{n} times a quarter more than foretold, or worse"),
     };
     format!(
-        "The wind met was {middle:.0}\u{a0}% of the forecast's ({least:.0} to {most:.0}\u{a0}%) on {}; {worse}",
-        some(m.count, "outing", "outings")
+        "The wind met was {middle:.0}\u{a0}% of the forecast's ({least:.0} to {most:.0}\u{a0}%) on {}; {worse}; \
+         stronger than usual on that water, for which hulls were judged, on {}",
+        some(m.count, "outing", "outings"),
+        some(m.unusual, "outing", "outings")
     )
 }
