@@ -164,6 +164,14 @@ fn a_forecast_holds_for_its_hours_and_no_others() {
     let made_up = sheet(&lines, true);
     assert_eq!(wind(&made_up, datetime!(2026-06-21 12:00)), Some(4.0));
     assert_eq!(wind(&made_up, datetime!(2026-06-21 03:30)), Some(9.0));
+    // A gap of a night is not known, whatever stood before it.
+    let gap = [
+        (datetime!(2026-06-21 18:00), 4.0),
+        (datetime!(2026-06-22 06:00), 5.0),
+    ];
+    let gap = sheet(&gap, false);
+    assert_eq!(wind(&gap, datetime!(2026-06-21 23:59)), Some(4.0));
+    assert_eq!(wind(&gap, datetime!(2026-06-22 00:00)), None);
     assert!(made_up.is_simulated() && !real.is_simulated());
     assert_eq!(Sheet::default().at(datetime!(2026-06-21 03:30)), None);
 }
@@ -214,10 +222,12 @@ fn a_window_has_nothing_against_it_and_an_hour_outside_says_what() {
     assert!((ramp - least).abs() < 1e-9, "{ramp} {least}");
     // Gusts over a third more than the mean one goes out in are too strong as well.
     let gusty = Sheet {
-        lines: vec![Foretold {
-            from: datetime!(2026-06-21 00:00),
-            hour: hour(5.9, 8.2),
-        }],
+        lines: (0..8)
+            .map(|k| Foretold {
+                from: datetime!(2026-06-21 00:00) + Duration::hours(3 * k),
+                hour: hour(5.9, 8.2),
+            })
+            .collect(),
         simulated: true,
     };
     let gusts = look(&Asked {
@@ -260,4 +270,33 @@ fn a_window_has_nothing_against_it_and_an_hour_outside_says_what() {
 
 fn asked_again<'a>(of: &Asked<'a>) -> Asked<'a> {
     Asked { ..*of }
+}
+
+#[test]
+fn a_hull_floats_in_its_deepest_and_what_it_cannot_lift() {
+    use crate::common::{assess, brief, guides, rig, tunnel};
+    use galvet_core::figures::Quantity;
+    use galvet_core::guide::Guide;
+    use galvet_core::hull::{Measure, Propulsion};
+    let asked = brief(80.0, 1.8, rig(15.0, 0.58, 0.1));
+    let needs = |more: &[(Measure, f64)], driven: bool, lifts: bool| {
+        let mut hull = tunnel(more);
+        hull.propulsion = if driven {
+            Propulsion::RotaryPedal
+        } else {
+            Propulsion::Paddle
+        };
+        hull.drive_lifts = lifts;
+        let a = assess(&hull, &asked, 16);
+        let deepest = a.range(Quantity::Deepest).unwrap().p95;
+        let (deep, down) = a.floats_in().unwrap();
+        (deep - deepest, down)
+    };
+    assert_eq!(needs(&[], false, false), (0.0, false));
+    assert_eq!(needs(&[], true, true), (0.0, false));
+    // Nobody measured its drive: what such drives reach, never nothing.
+    let (more, down) = needs(&[], true, false);
+    assert!((more - guides()[Guide::DriveReach]).abs() < 1e-9 && down);
+    let (more, down) = needs(&[(Measure::DriveDepth, 0.35)], true, false);
+    assert!((more - 0.35).abs() < 0.02 && down, "{more}");
 }

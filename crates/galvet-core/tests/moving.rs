@@ -99,6 +99,16 @@ fn what_is_measured_not_to_fit_is_sold_and_what_nobody_measured_is_not() {
     assert_eq!(sum(&m).mass, 0.0);
     // Sold, it is off the new hull's rig.
     assert!(into_rig(&asked.rig, &m, &[]).lines.is_empty());
+    // Of what keeps somebody alive that is never said: it is to be found a place.
+    let line = Gear {
+        zones: vec![ZoneKind::TankWell],
+        ..thing("throw line", &[Serves::ThrowLine], [0.60, 0.40, 0.40])
+    };
+    let safe = carrying(&[line]);
+    let m = moves(&wide, &narrow, &safe);
+    assert_eq!(of(&m, "throw line").goes, Goes::Measure);
+    assert_eq!(into_rig(&safe.rig, &m, &[]).lines.len(), 1);
+    let m = moves(&wide, &narrow, &asked);
     // The same onto places nobody measured: it may fit, and is neither moved nor sold.
     let guessed = hull_with(Zone {
         source: Source::Guess,

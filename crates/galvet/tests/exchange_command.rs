@@ -100,5 +100,8 @@ fn what_cannot_be_taken_in_is_said_and_nothing_is_half_there() {
         "export", "--data", data, "--what", "rigs", "--format", "csv",
     ]);
     assert_eq!(code, Some(2));
-    assert!(said.contains("only hulls, gear and the log go out as CSV"), "{said}");
+    assert!(
+        said.contains("only hulls, gear and the log go out as CSV"),
+        "{said}"
+    );
 }

@@ -8,7 +8,7 @@ import { one } from "./dom.js";
 
 /** Where entries wait. */
 const WAITING = "galvet-outings";
-/** Where what is being typed is kept, by the page's address. */
+/** Where what is being typed is kept, by its hull. */
 const TYPED = "galvet-outing-typed ";
 
 /**
@@ -34,6 +34,21 @@ function keep(key, value) {
   } catch {
     return false;
   }
+}
+
+/**
+ * The day it is here, where nobody typed another: a page that was kept on the
+ * phone still says that on which it was kept.
+ *
+ * @param {HTMLFormElement} form
+ */
+function today(form) {
+  const day = form.elements.namedItem("day");
+  if (!(day instanceof HTMLInputElement) || form.querySelector(".mistake"))
+    return;
+  const now = new Date();
+  const two = (n) => String(n).padStart(2, "0");
+  day.value = `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 }
 
 /** A word nobody else has. */
@@ -135,7 +150,8 @@ export function outingsThatWait(page) {
   }
   keepThePage();
   const address = form.getAttribute("action") ?? "";
-  const typedKey = TYPED + address.split("?")[0];
+  const hull = new URL(address, location.href).searchParams.get("hull");
+  const typedKey = TYPED + hull;
   const fields = () =>
     Array.from(new FormData(form), ([name, value]) => [name, String(value)]);
   // One that was refused comes back to be put right, else what was being typed.
@@ -159,7 +175,10 @@ export function outingsThatWait(page) {
         ? "This was not understood when it was sent: save it again to see where."
         : "What you typed before is here again.",
     );
-  } else tell(waiting());
+  } else {
+    tell(waiting());
+    today(form);
+  }
   let once = back?.once ?? word();
   form.addEventListener("input", () => keep(typedKey, fields()));
   form.addEventListener("submit", async (event) => {

@@ -23,6 +23,9 @@ pub trait Forecast {
     fn is_simulated(&self) -> bool;
 }
 
+/// Longest a line of a forecast holds. Guide value.
+const LONGEST: Duration = Duration::hours(6);
+
 /// One line of a forecast.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Foretold {
@@ -33,7 +36,7 @@ pub struct Foretold {
 }
 
 /// A forecast out of a file: each line holds until the next, the last for as long as the one
-/// before it did.
+/// before it did, and none longer than six hours: a gap is not known.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Sheet {
     /// Its lines, in order of time.
@@ -67,7 +70,7 @@ impl Forecast for Sheet {
         }
         let then = start + Duration::seconds(seconds);
         let holds = self.lines.iter().rev().find(|l| l.from <= then)?;
-        Some(holds.hour)
+        (then - holds.from < LONGEST).then_some(holds.hour)
     }
 
     fn is_simulated(&self) -> bool {

@@ -304,6 +304,21 @@ impl Assessment {
         driven && down.is_some_and(|deep| deep > least)
     }
 
+    /// Depth of water it floats in, m, as nine of ten of its shapes lie, and whether that is
+    /// with its drive down: one that lifts goes up at a ramp or a bar. Of a drive nobody
+    /// measured what such drives reach. `None` where it does not rest.
+    #[must_use]
+    pub fn floats_in(&self) -> Option<(f64, bool)> {
+        let survey = &self.setup.posterior.survey;
+        let hull = self.range(Quantity::Deepest)?.p95;
+        if !survey.propulsion.has_drive() || survey.drive_lifts {
+            return Some((hull, false));
+        }
+        let reach = self.setup.guides()[Guide::DriveReach];
+        let down = self.range(Quantity::DraftWithDrive).map(|r| r.p95);
+        Some((down.unwrap_or(hull + reach), true))
+    }
+
     /// Share of the shapes that stay up in which leaning out to land a fish does not
     /// hold; 0 where none stays up.
     #[must_use]

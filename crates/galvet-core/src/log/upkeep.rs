@@ -49,7 +49,7 @@ pub struct Due {
     /// Hours since, those in salt counted twice, and the limit in fresh water; `None` where
     /// hours do not count.
     pub hours: Option<(f64, f64)>,
-    /// Outings since whose hours nobody noted.
+    /// Outings since of which nobody noted its hours: they may all have been its own.
     pub not_noted: usize,
     /// Months since, and the limit: halved where it was in salt since.
     pub months: Option<(f64, f64)>,
@@ -120,16 +120,16 @@ fn stands(
         (Some(there), Some(fresh)) if there > 0.0 => fresh / there,
         _ => 1.0,
     };
-    let hours: f64 = since
-        .iter()
-        .filter_map(|o| Some(noted(o)? * salted(o)))
-        .sum();
+    let counted = since.iter().filter_map(|o| Some(noted(o)? * salted(o)));
+    let hours = counted.fold(0.0, |sum, h| sum + h);
+    // Hours nobody noted, or nobody split where something else moves it as well, may all have
+    // been its own.
     let longest = own.iter().filter_map(|o| o.hours).fold(0.0, f64::max);
-    let silent = since
+    let silent: Vec<&&&Outing> = since.iter().filter(|o| noted(o).is_none()).collect();
+    let may = silent
         .iter()
-        .filter(|o| noted(o).is_none() && o.hours.is_none());
-    let not_noted = silent.clone().count();
-    let most = hours + silent.map(|o| longest * salted(o)).sum::<f64>();
+        .fold(0.0, |sum, o| sum + o.hours.unwrap_or(longest) * salted(o));
+    let (not_noted, most) = (silent.len(), hours + may);
     let densest = since.iter().map(|o| o.density).fold(0.0, f64::max);
     let limit = due(care, densest).1;
     let months = date(last).zip(date(today)).map(|(last, today)| {

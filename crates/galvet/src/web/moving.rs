@@ -41,6 +41,8 @@ struct MovingPage {
     slots: [String; MOST],
     candidates: Vec<Candidate>,
     trouble: String,
+    /// Whether the question's rig is one that is kept: only of such a one another is made.
+    kept: bool,
 }
 
 /// Most candidates side by side.
@@ -105,6 +107,8 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<MovingPage, Trouble> {
         None if !old.is_empty() => "There is no such hull.".to_owned(),
         _ => String::new(),
     };
+    let kept = records.catalogue.rigs.iter();
+    let kept = kept.clone().any(|r| r.key == asked.brief.rig.key);
     let sentence = sentence::sentence(
         &asked,
         &records.catalogue,
@@ -114,12 +118,12 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<MovingPage, Trouble> {
     let old_name = old_hull.as_ref().map_or(String::new(), |h| h.survey.name());
     let (desk, system) = (visit.shared.desk.clone(), visit.reader.units);
     let new: Vec<Hull> = chosen.iter().filter_map(|key| find(key)).collect();
-    let (kept, brief) = (records.clone(), asked.brief.clone());
+    let (all, brief) = (records.clone(), asked.brief.clone());
     let made = visit.shared.work(visit.reader.caller, move || {
         let Some(old) = old_hull else {
             return Vec::new();
         };
-        let idle = idle(&kept);
+        let idle = idle(&all);
         let one = |hull: &Hull| {
             let pair = both(&desk, (&old, hull), &brief)?;
             let moves = moves(&pair, &brief, system, &idle);
@@ -146,6 +150,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<MovingPage, Trouble> {
         old,
         slots: std::array::from_fn(|n| chosen.get(n).cloned().unwrap_or_default()),
         trouble,
+        kept,
     })
 }
 

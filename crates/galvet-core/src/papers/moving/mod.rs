@@ -13,7 +13,7 @@ use super::facts::Facts;
 use crate::base::{Keyed, System, words};
 use crate::figures::{Change, Remedy, remedies};
 use crate::gear::{Category, Fixing, Gear};
-use crate::rig::RigLine;
+use crate::rig::{Rig, RigLine};
 use crate::stow::{Lies, Stowed, Unplaced};
 use kept::of_the_hull;
 
@@ -114,9 +114,60 @@ pub fn moving(old: &Facts<'_>, new: &Facts<'_>, idle: &dyn Fn(&str) -> Option<us
             (gear.category != Category::Company).then(|| thing(old, new, (n, line, gear), idle))
         });
     let mut all: Vec<Move> = things.collect();
+    with_their_boxes(old.rig(), new, &mut all);
+    for m in &mut all {
+        keep_alive(old.rig(), m);
+    }
     all.extend(of_the_hull(old, new));
     all.sort_by_key(|m| std::cmp::Reverse(m.goes));
     all
+}
+
+/// What keeps somebody alive is never told to be sold: it is to be found a place.
+fn keep_alive(rig: &Rig, m: &mut Move) {
+    let line = m.line.and_then(|n| rig.lines.get(n));
+    let alive = line
+        .and_then(|l| l.thing.as_deref())
+        .is_some_and(Gear::keeps_alive);
+    if alive && m.goes == Goes::Sell {
+        m.goes = Goes::Measure;
+        let why = "it keeps somebody alive: find it a place, or wear it";
+        m.because = joined(&m.because, why);
+    }
+}
+
+/// What is packed in something goes with it: where that has a place only with a change, or
+/// must be measured, so does what is in it. Out of a box that is sold it is to be found
+/// another place.
+fn with_their_boxes(rig: &Rig, new: &Facts<'_>, all: &mut [Move]) {
+    let boxes: Vec<(String, Goes, String)> = all
+        .iter()
+        .filter_map(|m| Some((m.gear.clone()?, m.goes, m.item.clone())))
+        .collect();
+    for m in all {
+        let Some(line) = m.line.and_then(|n| rig.lines.get(n).map(|l| (n, l))) else {
+            continue;
+        };
+        let (n, line) = line;
+        let lies = lying(new, n).is_some();
+        let into = boxes.iter().find(|(key, ..)| *key == line.within);
+        let Some((_, goes, name)) = into.filter(|_| !line.within.is_empty() && !lies) else {
+            continue;
+        };
+        m.goes = match goes {
+            Goes::Sell | Goes::Stays => Goes::Measure,
+            other => *other,
+        };
+        m.because = match goes {
+            Goes::Sell | Goes::Stays => {
+                format!("the {name} does not come along: find another place for it")
+            }
+            _ => format!("goes with the {name}"),
+        };
+        m.to = format!("in the {name}");
+        m.buy.clear();
+        m.remedy = None;
+    }
 }
 
 /// What it comes to.

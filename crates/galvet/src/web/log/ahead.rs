@@ -2,7 +2,7 @@
 
 use super::{at, names};
 use crate::log;
-use crate::present::page::log::ahead::{self, Ahead, AheadView};
+use crate::present::page::log::ahead::{self, Ahead, AheadView, WayBack};
 use crate::web::reader::today;
 use crate::web::trouble::Trouble;
 use crate::web::visit::{Frame, Visit};
@@ -11,8 +11,6 @@ use askama_web::WebTemplate;
 use galvet_core::ahead::{Asked, Forecast, Harmonic, Light, Tides, light, look, turns};
 use galvet_core::base::{Bare, System};
 use galvet_core::beyond::Extra;
-use galvet_core::figures::Quantity;
-use galvet_core::hull::Measure;
 use galvet_core::question::{Day, Outing as DayGoes};
 use galvet_store::files::place::PlaceEntry;
 use rocket::form::FromForm;
@@ -48,6 +46,8 @@ struct Wanted {
     units: Option<String>,
 }
 
+/// Share of its possible shapes that must get back before a time is told. Guide value.
+const SURE: f64 = 0.95;
 /// Depth kept under the hull, m. Guide value.
 const UNDER: f64 = 0.10;
 /// Draft taken for a hull nobody chose, its drive down, m. Guide value.
@@ -133,9 +133,8 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
             brief.water = water;
         }
         let afloat = hull.as_ref().and_then(|h| desk.afloat(h, &brief).ok());
-        let deep = afloat.as_ref().and_then(|a| a.assessment.range(Quantity::Draft));
-        let drive = hull.as_ref().and_then(|h| h.survey.value(Measure::DriveDepth));
-        let needs = deep.map_or(DEEP, |d| d.p95 + drive.unwrap_or(0.0)) + UNDER;
+        let deep = afloat.as_ref().and_then(|a| a.assessment.floats_in());
+        let needs = deep.map_or(DEEP, |(deep, _)| deep) + UNDER;
         let start = PrimitiveDateTime::new(day, Time::MIDNIGHT);
         let ahead = look(&Asked {
             day,
@@ -164,10 +163,12 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
         };
         let home = afloat.as_ref().map(|a| a.beyond(&goes));
         let home = home.and_then(|b| b.range(Extra::Back));
-        let minutes = home.filter(|r| r.share > 0.95).map(|r| {
-            let scale = Extra::Back.row().scale;
-            (r.p50 * scale, r.p95 * scale)
-        });
+        let scale = Extra::Back.row().scale;
+        let back = match home {
+            None if afloat.is_none() => WayBack::NotAsked,
+            Some(r) if r.share >= SURE => WayBack::Takes(r.p50 * scale, r.p95 * scale),
+            _ => WayBack::NotSure,
+        };
         let mut cautions = brief.water.cautions.clone();
         if let Some(cold) = coldest(&ahead.hours).filter(|c| *c < 15.0) {
             let said = format!(
@@ -186,7 +187,8 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
             light: sun,
             needs,
             most_wind,
-            back: minutes,
+            back,
+            drive_down: deep.is_some_and(|(_, down)| down),
             cautions,
             simulated: place.simulated,
             forecast: forecast.lines.iter().len() > 0 && ahead.hours.iter().any(|h| h.hour.is_some()),

@@ -33,6 +33,16 @@ pub struct AheadView {
     pub simulated: bool,
 }
 
+/// The way home.
+pub enum WayBack {
+    /// No hull was chosen, or it cannot be floated.
+    NotAsked,
+    /// In minutes: the middle, and the worst.
+    Takes(f64, f64),
+    /// Not all of its possible shapes get back in that wind.
+    NotSure,
+}
+
 /// What the page is made of.
 pub struct Ahead<'a> {
     pub look: &'a Look,
@@ -42,8 +52,10 @@ pub struct Ahead<'a> {
     /// What a hull needs under it, m.
     pub needs: f64,
     pub most_wind: f64,
-    /// Minutes home against wind and stream, by the hull asked: middle and worst.
-    pub back: Option<(f64, f64)>,
+    /// The way home against wind and stream, by the hull asked.
+    pub back: WayBack,
+    /// Whether what is needed is with its drive down.
+    pub drive_down: bool,
     pub cautions: Vec<String>,
     pub simulated: bool,
     pub forecast: bool,
@@ -147,8 +159,16 @@ fn light(l: &Light) -> String {
 /// Latest turn: dark less 1.25 times the way home (handbook, chapter 10); of the window's end
 /// where that comes first.
 fn latest(of: &Ahead<'_>) -> String {
-    let Some((middle, worst)) = of.back else {
-        return "Choose a hull, and the way home tells when to turn".to_owned();
+    let (middle, worst) = match of.back {
+        WayBack::Takes(middle, worst) => (middle, worst),
+        WayBack::NotAsked => {
+            return "Choose a hull, and the way home tells when to turn".to_owned();
+        }
+        WayBack::NotSure => {
+            return "In that wind not every one of its possible shapes gets back against it: \
+                    stay where the wind takes you home"
+                .to_owned();
+        }
     };
     let ends = of.look.windows.first().map(|w| w.to);
     let dark = of.light.dusk;
@@ -213,10 +233,15 @@ fn depth(of: &Ahead<'_>, system: System) -> Option<DayCurve> {
         return None;
     }
     let needed = system.text(Dimension::Length, of.needs, 1);
+    let how = if of.drive_down {
+        "drive down"
+    } else {
+        "drive up"
+    };
     Some(day(&DayOf {
         line: &line,
         other: &other,
-        limit: Some((of.needs, format!("{needed} needed"))),
+        limit: Some((of.needs, format!("{needed} needed, {how}"))),
         good: &windows(of),
         say: &|v| system.text(Dimension::Length, v, 1),
         words: format!("Depth at the ramp and over the bar by hour; {needed} is needed"),

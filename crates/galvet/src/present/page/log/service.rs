@@ -23,7 +23,10 @@ pub struct DueLine {
 pub struct HullDues {
     pub key: String,
     pub name: String,
+    /// Due, nearly, or not known.
     pub lines: Vec<DueLine>,
+    /// Not yet.
+    pub later: Vec<DueLine>,
 }
 
 /// The page.
@@ -63,7 +66,8 @@ pub fn view(dues: &[(String, String, Vec<Due>)], done: &[ServedEntry]) -> Servic
             .map(|(key, name, dues)| HullDues {
                 key: key.clone(),
                 name: name.clone(),
-                lines: dues.iter().map(line).collect(),
+                lines: standing(dues, |s| s != Standing::Later),
+                later: standing(dues, |s| s == Standing::Later),
             })
             .collect(),
         done: done
@@ -71,6 +75,16 @@ pub fn view(dues: &[(String, String, Vec<Due>)], done: &[ServedEntry]) -> Servic
             .map(|s| (s.key.clone(), s.name.clone(), s.note.clone()))
             .collect(),
     }
+}
+
+fn standing(dues: &[Due], is: impl Fn(Standing) -> bool) -> Vec<DueLine> {
+    dues.iter().filter(|d| is(d.standing)).map(line).collect()
+}
+
+/// A number of months: whole where it is.
+fn tidy(months: f64) -> String {
+    let tenth = (months * 10.0).round() / 10.0;
+    format!("{tenth}")
 }
 
 fn line(d: &Due) -> DueLine {
@@ -81,7 +95,7 @@ fn line(d: &Due) -> DueLine {
         ));
     }
     if let Some((months, limit)) = d.months {
-        counts.push(format!("{months:.0} of {limit:.0} months"));
+        counts.push(format!("{} of {} months", tidy(months), tidy(limit)));
     }
     if d.not_noted > 0 {
         counts.push(format!(

@@ -365,14 +365,18 @@ fn laden(all: &[Laden], system: System) -> Option<Loads> {
     let over = all.iter().filter(|l| l.margin.1 < 0.0).count();
     let worst = all.iter().map(|l| l.margin.0).fold(f64::INFINITY, f64::min);
     let words = format!(
-        "Load of {} against the tightest limit: {} over it in the middle; at worst {} left",
+        "Load of {} against the tightest limit: {} over it in the middle; at worst {}",
         some(all.len(), "outing", "outings"),
         if over == 0 {
             "none".to_owned()
         } else {
             over.to_string()
         },
-        system.text(Dimension::Mass, worst, 0)
+        if worst < 0.0 {
+            format!("{} too much", system.text(Dimension::Mass, -worst, 0))
+        } else {
+            format!("{} left", system.text(Dimension::Mass, worst, 0))
+        }
     );
     Some(loads(&rows, unit, words))
 }
