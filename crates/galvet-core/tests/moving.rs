@@ -28,8 +28,7 @@ fn moves(old: &Survey, new: &Survey, asked: &Brief) -> Vec<Move> {
 }
 
 fn of<'a>(all: &'a [Move], item: &str) -> &'a Move {
-    let found = all.iter().find(|m| m.item == item);
-    found.unwrap_or_else(|| panic!("no {item} in {all:?}"))
+    all.iter().find(|m| m.item == item).unwrap()
 }
 
 /// A measured place of a hull of ours.
@@ -108,7 +107,6 @@ fn what_is_measured_not_to_fit_is_sold_and_what_nobody_measured_is_not() {
     let m = moves(&wide, &narrow, &safe);
     assert_eq!(of(&m, "throw line").goes, Goes::Measure);
     assert_eq!(into_rig(&safe.rig, &m, &[]).lines.len(), 1);
-    let m = moves(&wide, &narrow, &asked);
     // The same onto places nobody measured: it may fit, and is neither moved nor sold.
     let guessed = hull_with(Zone {
         source: Source::Guess,

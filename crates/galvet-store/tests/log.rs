@@ -276,9 +276,10 @@ fn keeps_its_schema(text: &str) {
         seen += 1;
         if let Some((parent, at)) = open.last_mut() {
             let row = INSIDE.iter().find(|(p, _)| p == parent);
-            let (_, may) = row.unwrap_or_else(|| panic!("nothing stands in {parent}"));
+            let may = row.map_or(&[][..], |(_, may)| may);
             let place = may.iter().position(|m| *m == name);
-            let place = place.unwrap_or_else(|| panic!("{name} in {parent}"));
+            assert!(place.is_some(), "{name} in {parent}");
+            let place = place.unwrap();
             assert!(place >= *at, "{name} in {parent} comes too late");
             *at = place;
         }
@@ -413,7 +414,7 @@ fn a_calendar_reads_back_and_keeps_its_rules() {
         "DTSTAMP:20260502T100000Z",
         "UID:outing-a@galvet",
     ] {
-        assert_eq!(text.matches(must).count() >= 1, true, "{must}");
+        assert!(text.contains(must), "{must}");
     }
     assert_eq!(text.matches("\r\nVERSION:").count(), 1);
     let read = icalendar::Calendar::from_str(&text).unwrap();

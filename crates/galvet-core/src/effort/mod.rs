@@ -6,7 +6,7 @@ mod michell;
 mod power;
 
 pub use michell::{Waves, wave_resistance};
-pub use power::{Going, PowerCurve, Resistance, efficiency, froude, going};
+pub use power::{Going, PowerCurve, Resistance, efficiency, froude, going, lasting};
 
 use crate::body::{Form, Shape};
 use crate::float::Attitude;

@@ -3,7 +3,10 @@
 use super::WettedHull;
 use super::michell::Waves;
 use crate::base::GRAVITY;
-use crate::guide::Guide::{EfficiencyFin, EfficiencyMotor, EfficiencyPaddle, EfficiencyRotary};
+use crate::guide::Guide::{
+    EfficiencyFin, EfficiencyMotor, EfficiencyPaddle, EfficiencyRotary, MotorCruise, PaddleLasting,
+    PedalLasting,
+};
 use crate::guide::{Guide, Guides};
 use crate::hull::Propulsion;
 
@@ -25,6 +28,16 @@ pub fn efficiency(propulsion: Propulsion, guides: &Guides) -> f64 {
         Propulsion::RotaryPedal => EfficiencyRotary,
         Propulsion::FinPedal => EfficiencyFin,
         Propulsion::Motor => EfficiencyMotor,
+    }]
+}
+
+/// Effort kept up for hours, W.
+#[must_use]
+pub fn lasting(propulsion: Propulsion, guides: &Guides) -> f64 {
+    guides[match propulsion {
+        Propulsion::Paddle => PaddleLasting,
+        Propulsion::RotaryPedal | Propulsion::FinPedal => PedalLasting,
+        Propulsion::Motor => MotorCruise,
     }]
 }
 

@@ -2,7 +2,8 @@
 //! propulsion.
 
 use super::drive::{Drive, Weather};
-use super::way::{Bound, Going, lasting};
+use super::way::{Bound, Going};
+use crate::effort::lasting;
 use crate::figures::Assessment;
 use crate::hull::Propulsion;
 use crate::question::Outing;

@@ -5,10 +5,9 @@ use super::drive::{Boat, Drive, Weather, chop};
 use super::windage::{Drag, side_areas, side_areas_with};
 use crate::body::Shape;
 use crate::circuit::Circuits;
-use crate::effort::{PowerCurve, Resistance, efficiency};
+use crate::effort::{PowerCurve, Resistance, efficiency, lasting};
 use crate::figures::{Absent, Assessment, Range, Setup, Shown, outlook};
-use crate::guide::Guide::{MotorCruise, PaddleLasting, PedalLasting};
-use crate::guide::{Guide, Guides};
+use crate::guide::Guide;
 use crate::hull::Propulsion;
 use crate::load::Carriage;
 use crate::question::Outing;
@@ -90,15 +89,6 @@ pub struct WayHome {
     pub back_up: Option<Range>,
     /// Efforts it is taken over, W: least, usual, most.
     pub effort: [f64; 3],
-}
-
-/// Effort kept up for hours, W.
-pub(super) fn lasting(propulsion: Propulsion, guides: &Guides) -> f64 {
-    guides[match propulsion {
-        Propulsion::Paddle => PaddleLasting,
-        Propulsion::RotaryPedal | Propulsion::FinPedal => PedalLasting,
-        Propulsion::Motor => MotorCruise,
-    }]
 }
 
 /// One shape ready to go: its drag and its resistance by speed.

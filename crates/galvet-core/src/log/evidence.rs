@@ -2,8 +2,9 @@
 
 use super::outing::Outing;
 use crate::base::words;
+use crate::effort::lasting;
 use crate::guide::{Guide, Guides};
-use crate::hull::{Evidence, FloatReading, Propulsion};
+use crate::hull::{Evidence, FloatReading};
 
 words! {
 /// What was read on an outing that something was foretold of.
@@ -47,14 +48,11 @@ pub fn readings(outing: &Outing, guides: &Guides) -> Vec<(Read, Evidence)> {
         all.push((Read::Draft, evidence(reading)));
     }
     if let Some(speed) = outing.speed {
-        let lasting = match outing.speed_by {
-            Propulsion::Paddle => Guide::PaddleLasting,
-            Propulsion::RotaryPedal | Propulsion::FinPedal => Guide::PedalLasting,
-            Propulsion::Motor => Guide::MotorCruise,
-        };
         let reading = FloatReading::Speed {
             speed,
-            watts: outing.effort.unwrap_or(guides[lasting]),
+            watts: outing
+                .effort
+                .unwrap_or_else(|| lasting(outing.speed_by, guides)),
             by: outing.speed_by,
         };
         all.push((Read::Speed, evidence(reading)));

@@ -3,6 +3,7 @@
 use super::{Measured, Test};
 use crate::form::{Draft, Field, Group, Mistakes, Table, choice, day, number, percent};
 use galvet_core::base::{Bounds, Dimension};
+use galvet_core::effort::lasting;
 use galvet_core::guide::{Guide, Guides};
 use galvet_core::hull::{
     Aboard, Datum, Evidence, FloatReading, Measure, Propulsion, Scuppers, Survey,
@@ -108,11 +109,7 @@ impl TestDraft {
             speed: f64::NAN,
             wind: f64::NAN,
             shows: Guides::default()[Guide::DragSitsSide],
-            watts: Guides::default()[match survey.propulsion {
-                Propulsion::Paddle => Guide::PaddleLasting,
-                Propulsion::Motor => Guide::MotorCruise,
-                Propulsion::RotaryPedal | Propulsion::FinPedal => Guide::PedalLasting,
-            }],
+            watts: lasting(survey.propulsion, &Guides::default()),
             by: survey.propulsion,
             seconds: f64::NAN,
         }

@@ -135,7 +135,7 @@ fn why_not(look: &Look) -> String {
         .map(|w| (lit().filter(|h| h.wrong.contains(w)).count(), w.label()))
         .filter(|(n, _)| *n > 0)
         .collect();
-    all.sort_by(|a, b| b.0.cmp(&a.0));
+    all.sort_by_key(|(n, _)| std::cmp::Reverse(*n));
     let told: Vec<String> = all
         .iter()
         .map(|(n, w)| format!("{w} in {n} of its lit hours"))
