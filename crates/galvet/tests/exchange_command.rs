@@ -96,6 +96,12 @@ fn what_cannot_be_taken_in_is_said_and_nothing_is_half_there() {
     assert_eq!(code, Some(2));
     assert!(said.contains("there is no Galvet data in"), "{said}");
     assert!(!nowhere.exists(), "looking makes nothing");
+    let (code, log, _) = galvet(&["export", "--data", data, "--what", "log", "--format", "csv"]);
+    assert_eq!(code, Some(0));
+    assert!(
+        log.starts_with("day,place,hull,water,people,notes,hours"),
+        "{log}"
+    );
     let (code, _, said) = galvet(&[
         "export", "--data", data, "--what", "rigs", "--format", "csv",
     ]);

@@ -201,7 +201,9 @@ fn a_change_of_an_outing_changes_what_was_typed_and_nothing_else() {
 fn where_anybody_went_is_in_nothing_that_is_handed_on() {
     let desk = Desk::demo();
     // A place of the demo's track.
-    const PLACE: &str = "-36.4";
+    let o = outings(&desk).into_iter().find(|o| o.key == TRACKED);
+    let place = o.unwrap().outing().track[1].north.to_string();
+    assert!(desk.page("/log.json?tracks=yes").contains(&place));
     let page = format!("/log/outings/{TRACKED}");
     for path in [
         "/log.csv".to_owned(),
@@ -212,7 +214,7 @@ fn where_anybody_went_is_in_nothing_that_is_handed_on() {
     ] {
         let text = desk.page(&path);
         assert!(
-            !text.contains(PLACE) && !text.contains("\"track\""),
+            !text.contains(&place) && !text.contains("\"track\""),
             "{path}"
         );
     }
@@ -233,7 +235,7 @@ fn where_anybody_went_is_in_nothing_that_is_handed_on() {
     let all = desk.store.catalogue().unwrap();
     let handed: Vec<galvet_store::files::handed::Handed> = all.sheets_of();
     let shared = desk.page(&format!("/shared/{}", handed[0].key));
-    assert!(!shared.contains("The track") && !shared.contains(PLACE));
+    assert!(!shared.contains("The track") && !shared.contains(&place));
 }
 
 #[test]
@@ -396,6 +398,37 @@ fn the_next_outing_is_told_for_any_address() {
             .contains("write the day as")
     );
     assert!(desk.page("/log/ahead?limit=a+lot").contains("6 km/h"));
+}
+
+#[test]
+fn the_log_as_json_comes_back_by_import() {
+    let desk = Desk::demo();
+    let text = desk.page("/log.json?tracks=yes");
+    let empty = Desk::with(&galvet_store::Catalogue {
+        sheets: Vec::new(),
+        ..galvet::demo_data::catalogue().unwrap()
+    });
+    let fields = [
+        ("text", text.as_str()),
+        ("name", "log.json"),
+        ("action", "keep"),
+    ];
+    let (status, page) = empty.send_parts("/import", &fields, None);
+    assert_eq!(status, Status::SeeOther, "{page}");
+    let (mut a, mut b) = (outings(&desk), outings(&empty));
+    a.sort_by(|x, y| x.key.cmp(&y.key));
+    b.sort_by(|x, y| x.key.cmp(&y.key));
+    assert_eq!((a.len(), &a), (24, &b));
+}
+
+#[test]
+fn an_outing_whose_rig_is_gone_is_laden_with_no_other() {
+    let mut all = galvet::demo_data::catalogue().unwrap();
+    let chart = "Load of each outing";
+    assert!(Desk::with(&all).page("/log").contains(chart));
+    all.rigs.retain(|rig| rig.key == "night-zander");
+    all.briefs.clear();
+    assert!(!Desk::with(&all).page("/log").contains(chart));
 }
 
 #[test]

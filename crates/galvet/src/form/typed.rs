@@ -19,6 +19,10 @@ const fn bare_length(system: System, dimension: Dimension) -> Bare {
 const fn bare_unit(system: System, dimension: Dimension) -> Bare {
     match (system, dimension) {
         (System::Imperial, Dimension::Mass) => Bare::POUNDS,
+        (System::Metric, Dimension::Speed) => Bare::KM_PER_HOUR,
+        (System::Imperial, Dimension::Speed) => Bare::MILES_PER_HOUR,
+        (System::Metric, Dimension::Distance) => Bare::KILOMETRES,
+        (System::Imperial, Dimension::Distance) => Bare::MILES,
         _ => bare_length(system, dimension),
     }
 }
@@ -29,7 +33,11 @@ const fn bare_unit(system: System, dimension: Dimension) -> Bare {
 /// # Errors
 /// What would be accepted.
 pub fn number(typed: &str, bounds: Bounds, system: System) -> Result<f64, String> {
-    let read = bounds.parse(typed, bare_unit(system, bounds.dimension));
+    let read = match bounds.dimension {
+        // Litres and gallons have no bare unit of their own.
+        Dimension::Volume => bounds.parse(&bounds.with_unit(typed, Some(system)), Bare::SI),
+        dimension => bounds.parse(typed, bare_unit(system, dimension)),
+    };
     let in_metres = || bounds.parse(typed, Bare::SI).ok();
     match read {
         Ok(value) => Ok(value),
@@ -102,5 +110,40 @@ impl<'a> Typed<'a> {
             return None;
         }
         self.number(name, bounds)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_bare_number_is_in_the_units_in_which_such_figures_are_shown() {
+        use Dimension as D;
+        for dimension in [
+            D::Length,
+            D::ShortLength,
+            D::Mass,
+            D::Speed,
+            D::Distance,
+            D::Volume,
+            D::Power,
+            D::Time,
+            D::Angle,
+            D::Money,
+            D::Ratio,
+        ] {
+            for system in [System::Metric, System::Imperial] {
+                let bounds = Bounds::new("it", dimension, 0.0, 1e9);
+                // A foot and its inches are written in one.
+                let shown = system.convert(dimension, 1.25);
+                let typed = format!("{shown}");
+                let read = number(&typed, bounds, system).unwrap();
+                assert!(
+                    (read - 1.25).abs() < 1e-9,
+                    "{dimension:?} {system:?}: {typed} is read as {read}"
+                );
+            }
+        }
     }
 }

@@ -93,8 +93,8 @@ pub(crate) struct Laden {
     pub(crate) margin: (f64, f64, f64),
 }
 
-/// The question an outing was planned with, with what stayed ashore left out and the fish it
-/// kept counted; `None` where it has none that is understood.
+/// The question an outing was planned with, with what stayed ashore left out; `None` where it
+/// has none, or one that is not understood any more.
 pub(crate) fn asked_on(catalogue: &Catalogue, outing: &Outing) -> Option<Asked> {
     if outing.question.is_empty() {
         return None;
@@ -103,6 +103,10 @@ pub(crate) fn asked_on(catalogue: &Catalogue, outing: &Outing) -> Option<Asked> 
     let pairs: Vec<(String, String)> = pairs.collect();
     let ask = Ask::of(pairs.iter().map(|(n, v)| (n.as_str(), v.clone())));
     let mut asked = ask.resolve(catalogue).ok()?;
+    // What it names is gone or not understood: another question is not its own.
+    if !asked.errors.is_empty() {
+        return None;
+    }
     let ashore = |key: &Option<String>, item: &str| {
         let mut all = outing.carried.iter();
         all.any(|c| c.fate == Some(Fate::Ashore) && (&c.gear, c.item.as_str()) == (key, item))

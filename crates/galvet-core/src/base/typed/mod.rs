@@ -5,7 +5,8 @@ mod kinds;
 
 use super::fraction::with_fraction;
 use super::units::{
-    Bounds, Dimension, FOOT, GALLON, GRAVITY, INCH, MILE, OutOfRange, POUND, System,
+    Bounds, Dimension, FOOT, GALLON, GRAVITY, INCH, KM_PER_HOUR, MILE, MILE_PER_HOUR, OutOfRange,
+    POUND, System,
 };
 use kinds::{
     parse_by, parse_clock, parse_distance, parse_length, parse_mass, parse_money, parse_plain,
@@ -94,7 +95,8 @@ impl Bounds {
 /// A number of units that measure `scale` in SI. Decimal ones are divided, so
 /// that 73.2 cm are 0.732 m to the last digit.
 fn in_si(number: f64, scale: f64) -> f64 {
-    let parts = (1.0 / scale).round();
+    // To a tenth: of kilometres an hour there are 3.6 to a metre a second.
+    let parts = (10.0 / scale).round() / 10.0;
     if parts > 1.0 && (parts * scale - 1.0).abs() < 1e-12 {
         number / parts
     } else {
@@ -121,6 +123,10 @@ impl Bare {
     pub const GRAMS: Self = Self(0.001);
     /// Pounds.
     pub const POUNDS: Self = Self(POUND);
+    /// Kilometres an hour.
+    pub const KM_PER_HOUR: Self = Self(KM_PER_HOUR);
+    /// Miles an hour.
+    pub const MILES_PER_HOUR: Self = Self(MILE_PER_HOUR);
     /// Kilometres.
     pub const KILOMETRES: Self = Self(1000.0);
     /// Miles.

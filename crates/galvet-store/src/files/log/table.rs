@@ -10,6 +10,11 @@ use galvet_core::base::{Bare, day};
 use galvet_core::log::{Fate, Outing};
 use std::collections::BTreeSet;
 
+/// Largest file read, bytes.
+pub const LARGEST: usize = 16 * 1024 * 1024;
+/// Most rows read.
+const ROWS: usize = 5_000;
+
 /// Writes the log as a table. Where it went is left out: a track is its owner's.
 ///
 /// # Errors
@@ -155,7 +160,12 @@ pub fn read(
         .from_reader(text.trim_start_matches('\u{feff}').as_bytes());
     let whole = |e: csv::Error| vec![FileError::whole(file, e.to_string())];
     let headers = table.headers().map_err(whole)?.clone();
-    let rows: Vec<csv::StringRecord> = table.records().collect::<Result<_, _>>().map_err(whole)?;
+    let rows = table.records().take(ROWS + 1);
+    let rows: Vec<csv::StringRecord> = rows.collect::<Result<_, _>>().map_err(whole)?;
+    if rows.len() > ROWS {
+        let many = format!("more than {ROWS} rows: a log of a lifetime has fewer");
+        return Err(vec![FileError::whole(file, many)]);
+    }
     let mut out = LogRead::default();
     let mut asked = Vec::new();
     let means: Vec<Means> = headers

@@ -28,6 +28,8 @@ struct AheadPage {
     /// Hulls: key, name, chosen.
     hulls: Vec<(String, String, bool)>,
     day: String,
+    /// The page of the day before, and of the day after.
+    beside: [String; 2],
     limit: String,
     wrong: String,
     note: String,
@@ -197,6 +199,18 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
     });
     let of_day = |d: Date| format!("{:04}-{:02}-{:02}", d.year(), u8::from(d.month()), d.day());
     let here = chosen.map(|p| p.key.clone());
+    let other = |days: i64| {
+        let there = day.saturating_add(Duration::days(days));
+        let pairs = [
+            ("place", here.clone().unwrap_or_default()),
+            ("day", of_day(there)),
+            ("hull", key.clone().unwrap_or_default()),
+            ("limit", limit.clone()),
+        ];
+        let pairs: Vec<(&str, &str)> = pairs.iter().map(|(n, v)| (*n, v.as_str())).collect();
+        visit.to("/log/ahead", &pairs)
+    };
+    let beside = [other(-1), other(1)];
     Ok(AheadPage {
         places: places
             .iter()
@@ -210,6 +224,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
             })
             .collect(),
         day: of_day(day),
+        beside,
         limit,
         wrong,
         note: chosen.map_or(String::new(), |p| p.note.clone()),

@@ -86,14 +86,20 @@ impl Upkeep<'_> {
     }
 }
 
-/// Name and bytes of a file that was sent; `None` where none was.
-async fn sent_file(file: Option<&TempFile<'_>>) -> Result<Option<(String, Vec<u8>)>, String> {
+/// Name and bytes of a file of at most so many bytes that was sent; `None` where none was.
+async fn sent_file(
+    file: Option<&TempFile<'_>>,
+    most: usize,
+) -> Result<Option<(String, Vec<u8>)>, String> {
     let Some(file) = file.filter(|f| f.len() > 0) else {
         return Ok(None);
     };
     let name = file.raw_name().map_or("the file".to_owned(), |name| {
         galvet_store::files::echo(name.dangerous_unsafe_unsanitized_raw().as_str())
     });
+    if file.len() > most as u64 {
+        return Err(format!("{name}: larger than {} MB", most / (1024 * 1024)));
+    }
     let mut bytes = Vec::new();
     let read = async {
         let mut open = file.open().await?;

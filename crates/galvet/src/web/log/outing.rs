@@ -295,7 +295,7 @@ async fn track(key: &str, form: Form<Upload<'_>>, visit: Visit<'_>) -> Answer {
         });
         return answer(&visit, key, came_of(done.await?), Sent::new()).await;
     }
-    let done = match sent_file(form.track.as_ref()).await {
+    let done = match sent_file(form.track.as_ref(), gpx::LARGEST).await {
         Err(why) => refused(why),
         Ok(None) => refused("choose a track first".to_owned()),
         Ok(Some((name, bytes))) => {

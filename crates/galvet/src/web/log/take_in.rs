@@ -71,7 +71,7 @@ struct Sent<'r> {
 
 /// Name and text of what was sent.
 async fn text_of(sent: &Sent<'_>) -> Result<(String, String), FileError> {
-    let file = sent_file(sent.file.as_ref()).await;
+    let file = sent_file(sent.file.as_ref(), table::LARGEST).await;
     let file = file.map_err(|why| FileError::whole("the file", why))?;
     let Some((name, bytes)) = file else {
         let name = match sent.name.as_str() {
