@@ -16,7 +16,8 @@
 //! 6. [`question`]: brief, water, schools. [`figures`]: every figure of a hull
 //!    under a brief, with its range.
 //! 7. [`mod@rank`]: rule out, score, order, explain. [`advise`]: what to measure
-//!    next. [`portrait`]: outlines for the drawings.
+//!    next. [`portrait`]: outlines for the drawings. [`papers`], [`log`], [`ahead`]: what
+//!    follows for the garage, the water and the next outing. [`pond`]: a hull rolling in time.
 //!
 //! Frame everywhere: `x` from the bow, aft positive; `y` to starboard; `z` up
 //! from the baseline. Heel is positive to starboard, trim bow up. SI units
@@ -42,6 +43,7 @@ pub mod load;
 pub mod log;
 pub mod papers;
 pub mod plausible;
+pub mod pond;
 pub mod portrait;
 pub mod power;
 pub mod question;

@@ -29,6 +29,7 @@ mod outriggers;
 mod pack;
 mod papers;
 mod plausible;
+mod pond;
 mod portrait;
 mod properties;
 mod ranking;
