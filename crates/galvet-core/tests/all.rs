@@ -17,6 +17,7 @@ mod evidence;
 mod false_alarms;
 mod figures;
 mod flip;
+mod foretold;
 mod handling;
 mod ignorance;
 mod log;

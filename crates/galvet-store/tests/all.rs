@@ -14,4 +14,5 @@ mod schema;
 mod sheet;
 mod shelf;
 mod store;
+mod tracks;
 mod whole;
