@@ -78,7 +78,7 @@ pub fn view(of: &Ahead<'_>, system: System) -> AheadView {
     let (lead, red) = match best {
         Some(w) => (
             format!(
-                "Launch between {} and {}: {:.0}\u{a0}h with nothing against it",
+                "Launch from {}, be back by {}: {:.0}\u{a0}h with nothing against it",
                 clock(w.from),
                 if w.to.time() == Time::MIDNIGHT {
                     "24:00".to_owned()
@@ -170,16 +170,22 @@ fn latest(of: &Ahead<'_>) -> String {
                 .to_owned();
         }
     };
-    let ends = of.look.windows.first().map(|w| w.to);
-    let dark = of.light.dusk;
-    let Some(end) = ends.or(dark) else {
+    // Of a day without a good hour no time is told: it would read as leave to go.
+    let Some(window) = of.look.windows.first() else {
         return String::new();
     };
-    let end = dark.map_or(end, |d| d.min(end));
+    let end = of.light.dusk.map_or(window.to, |d| d.min(window.to));
     let margin = |minutes: f64| end - time::Duration::seconds_f64(1.25 * 60.0 * minutes);
+    let kept = "against wind and stream, and a quarter more is kept in hand";
+    if margin(worst) <= window.from {
+        return format!(
+            "Too short to go out that far: the way back takes {middle:.0}\u{a0}min \
+             ({worst:.0} at worst) {kept}"
+        );
+    }
     format!(
-        "Turn for home by {} at the latest ({} at worst): the way back takes {middle:.0}\u{a0}min \
-         against wind and stream, and a quarter more is kept in hand",
+        "Turn for home by {} at the latest ({} at worst): the way back takes \
+         {middle:.0}\u{a0}min {kept}",
         clock(margin(middle)),
         clock(margin(worst))
     )
@@ -263,4 +269,63 @@ fn wind(of: &Ahead<'_>, system: System) -> Option<DayCurve> {
         say: &|v| system.text(Dimension::Speed, v, 0),
         words: format!("Wind and gusts by hour; the limit is a mean of {limit}"),
     }))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use galvet_core::ahead::Window;
+    use time::macros::datetime;
+
+    fn turn(windows: &[(PrimitiveDateTime, PrimitiveDateTime)], back: WayBack) -> String {
+        let windows = windows.iter().map(|&(from, to)| Window { from, to });
+        let look = Look {
+            hours: Vec::new(),
+            windows: windows.collect(),
+        };
+        latest(&Ahead {
+            look: &look,
+            light: Light {
+                dawn: None,
+                rise: None,
+                set: None,
+                dusk: Some(datetime!(2026-11-07 16:30)),
+            },
+            turns: Vec::new(),
+            needs: 0.3,
+            most_wind: 7.0,
+            back,
+            drive_down: false,
+            cautions: Vec::new(),
+            simulated: true,
+            forecast: true,
+            tidal: true,
+        })
+    }
+
+    /// The way back and a quarter of it before the window's end, or before dusk where that is
+    /// sooner; none where nothing is good, and none in a window too short for it.
+    #[test]
+    fn the_time_to_turn_leaves_the_way_back_and_a_quarter_more() {
+        let eight = datetime!(2026-11-07 08:00);
+        let eleven = datetime!(2026-11-07 11:00);
+        let told = turn(&[(eight, eleven)], WayBack::Takes(40.0, 60.0));
+        assert!(
+            told.contains("by 10:10 at the latest (09:45 at worst)"),
+            "{told}"
+        );
+        let late = datetime!(2026-11-07 18:00);
+        let told = turn(&[(eight, late)], WayBack::Takes(40.0, 60.0));
+        assert!(
+            told.contains("by 15:40 at the latest (15:15 at worst)"),
+            "{told}"
+        );
+        // At worst 08:00 is when it begins; a minute sooner than that is no time to turn.
+        for (worst, short) in [(143.0, false), (144.0, true), (900.0, true)] {
+            let told = turn(&[(eight, eleven)], WayBack::Takes(40.0, worst));
+            assert_eq!(told.starts_with("Too short"), short, "{worst}: {told}");
+            assert_eq!(told.contains("by 10:10"), !short, "{told}");
+        }
+        assert_eq!(turn(&[], WayBack::Takes(40.0, 60.0)), "");
+    }
 }
