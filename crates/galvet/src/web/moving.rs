@@ -87,12 +87,7 @@ fn moves(
 async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<MovingPage, Trouble> {
     let records = visit.shared.records().await?;
     let asked = visit.ask.resolve(&records.catalogue)?;
-    let mut hulls: Vec<_> = records
-        .hulls
-        .iter()
-        .map(|h| (h.survey.key.clone(), h.survey.name()))
-        .collect();
-    hulls.sort_by(|a, b| a.1.cmp(&b.1));
+    let hulls = records.named();
     let old = wanted.old.unwrap_or_default();
     let find = |key: &str| records.hulls.iter().find(|h| h.survey.key == key).cloned();
     let mut chosen: Vec<String> = Vec::new();

@@ -41,12 +41,7 @@ struct StartPage {
 async fn start(visit: Visit<'_>) -> Result<Answered<StartPage>, Trouble> {
     let records = visit.shared.records().await?;
     let asked = visit.ask.resolve(&records.catalogue)?;
-    let mut hulls: Vec<_> = records
-        .hulls
-        .iter()
-        .map(|h| (h.survey.key.clone(), h.survey.name()))
-        .collect();
-    hulls.sort_by(|a, b| a.1.cmp(&b.1));
+    let hulls = records.named();
     let mut outings = records.catalogue.sheets_of::<Ticked>();
     outings.sort_by(|a, b| b.begun.cmp(&a.begun));
     let sentence = sentence::sentence(

@@ -43,4 +43,14 @@ impl Records {
         let hulls = hulls.collect();
         Ok(Self { read, hulls })
     }
+
+    /// Key and name of every hull, by name.
+    pub(super) fn named(&self) -> Vec<(String, String)> {
+        let hulls = self.hulls.iter();
+        let mut all: Vec<_> = hulls
+            .map(|h| (h.survey.key.clone(), h.survey.name()))
+            .collect();
+        all.sort_by(|a, b| a.1.cmp(&b.1));
+        all
+    }
 }

@@ -1,6 +1,6 @@
 //! The next outing: tide, light and wind of a place by the hour, when to launch, when to turn.
 
-use super::{at, names};
+use super::at;
 use crate::log;
 use crate::present::page::log::ahead::{self, Ahead, AheadView, WayBack};
 use crate::web::reader::today;
@@ -117,7 +117,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
         .hulls
         .iter()
         .find(|h| Some(&h.survey.key) == key.as_ref());
-    let named = names(&records);
+    let named = records.named();
     let (desk, system) = (visit.shared.desk.clone(), visit.reader.units);
     let (hull, water, place) = (hull.cloned(), water.cloned(), chosen.cloned());
     let made = visit.shared.work(visit.reader.caller, move || {

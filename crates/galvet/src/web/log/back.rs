@@ -1,6 +1,6 @@
 //! What the log gives back: service, kit that stays ashore, how well it predicts.
 
-use super::{Upkeep, at, names};
+use super::{Upkeep, at};
 use crate::answer::{Desk, Hull};
 use crate::form::Refusal;
 use crate::log::{self, asked_on, judged, serve, unserve};
@@ -38,7 +38,7 @@ async fn trust_page(visit: Visit<'_>) -> Result<TrustPage, Trouble> {
     let made = visit.shared.work(visit.reader.caller, move || {
         let outings = log::as_outings(&log::outings(&records.catalogue));
         let all = judged(&desk, &records.hulls, &outings);
-        let named = names(&records);
+        let named = records.named();
         let name = |key: &str| {
             let own = named.iter().find(|(k, _)| k == key);
             own.map_or_else(|| key.to_owned(), |(_, name)| name.clone())

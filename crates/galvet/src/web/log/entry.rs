@@ -1,6 +1,6 @@
 //! An outing begun at the ramp: in a minute, on a phone, with or without a connection.
 
-use super::{at, names, waters};
+use super::{at, waters};
 use crate::answer::Hull;
 use crate::form::{FormView, NotTaken, Sent};
 use crate::log::{Thing, begin, planned, ramp_table};
@@ -94,7 +94,7 @@ fn by_last(records: &Records) -> Vec<(String, String)> {
             .position(|o| o.hull == key)
             .unwrap_or(usize::MAX)
     };
-    let mut all = names(records);
+    let mut all = records.named();
     all.sort_by_key(|(key, _)| last(key));
     all
 }

@@ -1,7 +1,7 @@
 //! The log as files: table, JSON, calendar. Where anybody went is in none of them unless it
 //! is asked for.
 
-use super::{Upkeep, names};
+use super::Upkeep;
 use crate::log;
 use crate::web::reader::today;
 use crate::web::trouble::Trouble;
@@ -58,7 +58,7 @@ async fn ics(visit: Visit<'_>) -> Result<(ContentType, String), Trouble> {
         let entries = log::outings(&records.catalogue);
         let outings = log::as_outings(&entries);
         let served = log::services(&records.catalogue);
-        let named = names(&records);
+        let named = records.named();
         let name = |key: &str| {
             let own = named.iter().find(|(k, _)| k == key);
             own.map_or_else(|| key.to_owned(), |(_, name)| name.clone())

@@ -21,16 +21,6 @@ use rocket::Route;
 use rocket::fs::TempFile;
 use rocket::tokio::io::AsyncReadExt;
 
-/// Key and name of every hull, by name.
-fn names(records: &Records) -> Vec<(String, String)> {
-    let hulls = records.hulls.iter();
-    let mut all: Vec<_> = hulls
-        .map(|h| (h.survey.key.clone(), h.survey.name()))
-        .collect();
-    all.sort_by(|a, b| a.1.cmp(&b.1));
-    all
-}
-
 /// Key and name of every kind of water, none first.
 fn waters(records: &Records) -> Vec<(String, String)> {
     let none = (String::new(), "not said".to_owned());

@@ -1,6 +1,6 @@
 //! The log's first page.
 
-use super::{Upkeep, at, names};
+use super::{Upkeep, at};
 use crate::log::{self, laden};
 use crate::present::page::log::start::{self, StartView, Sums};
 use crate::web::reader::today;
@@ -30,7 +30,7 @@ async fn page(visit: Visit<'_>) -> Result<StartPage, Trouble> {
         let entries = log::outings(&records.catalogue);
         let outings = log::as_outings(&entries);
         let served = log::services(&records.catalogue);
-        let named = names(&records);
+        let named = records.named();
         let upkeep = Upkeep {
             desk: &desk,
             records: &records,

@@ -1,6 +1,6 @@
 //! A plain spreadsheet log taken in: looked over first, good rows in, bad ones told.
 
-use super::{at, names, sent_file};
+use super::{at, sent_file};
 use crate::log::put_all;
 use crate::web::records::Records;
 use crate::web::trouble::Trouble;
@@ -101,7 +101,7 @@ fn looked_over(records: &Records, file: &str, text: &str) -> Result<LogRead, Vec
         .map(|w| (w.key.clone(), w.name.clone(), w.density))
         .collect();
     let told = |errors: Vec<FileError>| errors.iter().map(ToString::to_string).collect();
-    table::read(file, text, &names(records), &waters).map_err(told)
+    table::read(file, text, &records.named(), &waters).map_err(told)
 }
 
 type Answer = Result<Result<Redirect, (Status, TakeInPage)>, Trouble>;
