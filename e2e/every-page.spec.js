@@ -11,7 +11,8 @@ import {
 } from "./server.js";
 
 /** What stands in an address for one record among many. */
-const KEYS = /\/(hulls|kit|rigs|waters|questions|events|places|log\/outings)\/[^/?#]+/;
+const KEYS =
+  /\/(hulls|kit|rigs|waters|questions|events|places|log\/outings)\/[^/?#]+/;
 
 /** Pages of one kind have one of these in common. */
 function kindOf(path) {
