@@ -42,6 +42,9 @@ pub enum Section {
     /// Lifting.
     #[strum(message = "Lifting, dragging, carting")]
     Lifting,
+    /// The pond.
+    #[strum(message = "The pond: keeping one's balance in time")]
+    Pond,
     /// Ranking.
     #[strum(message = "Ruling out and giving points")]
     Ranking,
@@ -329,6 +332,59 @@ guides! {
     BankDrag = "lift.bank_drag", Lifting, Ratio, 0.35, 0.2 ..= 0.6, "share of the weight that dragging over wet grass costs beside the slope", "handbook, chapter 10: guide value";
     BankRoll = "lift.bank_roll", Lifting, Ratio, 0.08, 0.02 ..= 0.2, "the same of a cart's wheels", "handbook, chapter 10: guide value";
     CartHeight = "lift.cart_height", Lifting, ShortLength, 0.25, 0.1 ..= 0.6, "how high a hull's centre lies over the axle of its cart", "handbook, chapter 10: guide value";
+
+    PondDelayNew = "pond.delay_new", Pond, Time, 0.23, 0.05 ..= 0.4, "how late somebody new to it answers a lean", "Peterka, Sensorimotor integration in human postural control, 2002 (0.10-0.25)";
+    PondDelaySome = "pond.delay_some", Pond, Time, 0.2, 0.05 ..= 0.4, "how late somebody with some practice answers a lean", "Peterka, Sensorimotor integration in human postural control, 2002 (0.10-0.25)";
+    PondDelaySkilled = "pond.delay_skilled", Pond, Time, 0.16, 0.05 ..= 0.4, "how late somebody skilled answers a lean", "Peterka, Sensorimotor integration in human postural control, 2002 (0.10-0.25)";
+    PondGainNew = "pond.gain_new", Pond, Ratio, 1.32, 1.0 ..= 2.0, "how strongly somebody new to it answers a lean, of what holds a stiff body up", "Peterka, Sensorimotor integration in human postural control, 2002 (1.1-1.6)";
+    PondGainSome = "pond.gain_some", Pond, Ratio, 1.4, 1.0 ..= 2.0, "how strongly somebody with some practice answers a lean, of what holds a stiff body up", "Peterka, Sensorimotor integration in human postural control, 2002 (1.1-1.6)";
+    PondGainSkilled = "pond.gain_skilled", Pond, Ratio, 1.5, 1.0 ..= 2.0, "how strongly somebody skilled answers a lean, of what holds a stiff body up", "Peterka, Sensorimotor integration in human postural control, 2002 (1.1-1.6)";
+    PondAnkleNew = "pond.ankle_new", Pond, Ratio, 0.42, 0.0 ..= 1.0, "how stiff the ankles of somebody new to it are sideways, of what holds a stiff body up", "Loram and Lakie, Direct measurement of ankle stiffness, 2002; Casadio 2005: fore and aft 0.64-0.91; fear stiffens (Carpenter, The influence of postural threat, 2001); ours less: guide value";
+    PondAnkleSome = "pond.ankle_some", Pond, Ratio, 0.35, 0.0 ..= 1.0, "how stiff the ankles of somebody with some practice are sideways, of what holds a stiff body up", "Loram and Lakie, Direct measurement of ankle stiffness, 2002; Casadio 2005: fore and aft 0.64-0.91; fear stiffens (Carpenter, The influence of postural threat, 2001); ours less: guide value";
+    PondAnkleSkilled = "pond.ankle_skilled", Pond, Ratio, 0.25, 0.0 ..= 1.0, "how stiff the ankles of somebody skilled are sideways, of what holds a stiff body up", "Loram and Lakie, Direct measurement of ankle stiffness, 2002; Casadio 2005: fore and aft 0.64-0.91; fear stiffens (Carpenter, The influence of postural threat, 2001); ours less: guide value";
+    PondDeckNew = "pond.deck_new", Pond, Ratio, 0.18, 0.0 ..= 0.5, "share of the deck's lean that somebody new to it takes for level", "Peterka 2002: re-weighting (0-0.3)";
+    PondDeckSome = "pond.deck_some", Pond, Ratio, 0.12, 0.0 ..= 0.5, "share of the deck's lean that somebody with some practice takes for level", "Peterka 2002: re-weighting (0-0.3)";
+    PondDeckSkilled = "pond.deck_skilled", Pond, Ratio, 0.05, 0.0 ..= 0.5, "share of the deck's lean that somebody skilled takes for level", "Peterka 2002: re-weighting (0-0.3)";
+    PondBracedNew = "pond.braced_new", Pond, Ratio, 0.2, 0.0 ..= 1.0, "share of a cast that somebody new to it braces for", "guide value; Bouisset and Zattara, Anticipatory postural adjustments, 1987";
+    PondBracedSome = "pond.braced_some", Pond, Ratio, 0.5, 0.0 ..= 1.0, "share of a cast that somebody with some practice braces for", "guide value; Bouisset and Zattara, Anticipatory postural adjustments, 1987";
+    PondBracedSkilled = "pond.braced_skilled", Pond, Ratio, 0.7, 0.0 ..= 1.0, "share of a cast that somebody skilled braces for", "guide value; Bouisset and Zattara, Anticipatory postural adjustments, 1987";
+    PondPushNew = "pond.push_new", Pond, FineLength, 0.03, 0.0 ..= 0.1, "how far off the middle somebody new to it pushes in standing up, 1 sd", "guide value";
+    PondPushSome = "pond.push_some", Pond, FineLength, 0.017, 0.0 ..= 0.1, "how far off the middle somebody with some practice pushes in standing up, 1 sd", "guide value";
+    PondPushSkilled = "pond.push_skilled", Pond, FineLength, 0.01, 0.0 ..= 0.1, "how far off the middle somebody skilled pushes in standing up, 1 sd", "guide value";
+    PondHipsNew = "pond.hips_new", Pond, Ratio, 0.3, 0.0 ..= 1.0, "share of what the ankles cannot give that the hips of somebody new to it do", "guide value";
+    PondHipsSome = "pond.hips_some", Pond, Ratio, 0.6, 0.0 ..= 1.0, "share of what the ankles cannot give that the hips of somebody with some practice do", "guide value";
+    PondHipsSkilled = "pond.hips_skilled", Pond, Ratio, 0.8, 0.0 ..= 1.0, "share of what the ankles cannot give that the hips of somebody skilled do", "guide value";
+    PondNoiseNew = "pond.noise_new", Pond, Ratio, 2.5, 0.0 ..= 6.0, "how much more somebody new to it sways than somebody standing quietly on land", "guide value";
+    PondNoiseSome = "pond.noise_some", Pond, Ratio, 2.0, 0.0 ..= 6.0, "how much more somebody with some practice sways than somebody standing quietly on land", "guide value";
+    PondNoiseSkilled = "pond.noise_skilled", Pond, Ratio, 1.5, 0.0 ..= 6.0, "how much more somebody skilled sways than somebody standing quietly on land", "guide value";
+    PondWaveNew = "pond.wave_new", Pond, Ratio, 0.0, 0.0 ..= 1.0, "share of a wave's slope that somebody new to it goes with", "guide value";
+    PondWaveSome = "pond.wave_some", Pond, Ratio, 0.25, 0.0 ..= 1.0, "share of a wave's slope that somebody with some practice goes with", "guide value";
+    PondWaveSkilled = "pond.wave_skilled", Pond, Ratio, 0.5, 0.0 ..= 1.0, "share of a wave's slope that somebody skilled goes with", "guide value";
+    PondRate = "pond.rate", Pond, Time, 0.42, 0.2 ..= 0.7, "how strongly the rate of a lean is answered, of what holds a stiff body up", "Peterka 2002 (0.3-0.5)";
+    PondAnkleDamping = "pond.ankle_damping", Pond, Time, 0.06, 0.0 ..= 0.3, "damping of the ankles, of what holds a stiff body up", "guide value";
+    PondSway = "pond.sway", Pond, Angle, 0.172, 0.0 ..= 1.0, "sway of a quiet stand on land, 1 sd", "Prieto, Measures of postural steadiness, 1996: a few millimetres";
+    PondStance = "pond.stance", Pond, ShortLength, 0.36, 0.15 ..= 0.6, "between the feet of somebody standing", "guide value";
+    PondTurning = "pond.turning", Pond, ShortLength, 0.15, 0.05 ..= 0.4, "the same while they turn round", "guide value";
+    PondMargin = "pond.margin", Pond, Angle, 9.17, 2.0 ..= 25.0, "how far the moving body may be out of balance until one sits down", "margin of Hof et al., The condition for dynamic stability, 2005; guide value";
+    PondTooFar = "pond.too_far", Pond, Angle, 18.0, 5.0 ..= 40.0, "heel at which somebody standing sits down", "guide value";
+    PondRise = "pond.rise", Pond, Time, 2.2, 1.0 ..= 5.0, "how long standing up takes", "Pai and Rogers 1990 (1.5-3)";
+    PondAdded = "pond.added", Pond, Ratio, 0.2, 0.0 ..= 0.6, "what the water adds to the inertia in roll, share of boat and crew", "guide value (0.1-0.5)";
+    PondDampingFlat = "pond.damping_flat", Pond, Ratio, 0.12, 0.02 ..= 0.4, "damping in roll of a flat or tunnel bottom, share of critical", "Himeno, Prediction of ship roll damping, 1981 (0.05-0.15); by shape guide value";
+    PondDampingTriLobe = "pond.damping_tri_lobe", Pond, Ratio, 0.11, 0.02 ..= 0.4, "damping in roll of a bottom of three lobes, share of critical", "Himeno, Prediction of ship roll damping, 1981 (0.05-0.15); by shape guide value";
+    PondDampingBoard = "pond.damping_board", Pond, Ratio, 0.1, 0.02 ..= 0.4, "damping in roll of a board, share of critical", "Himeno, Prediction of ship roll damping, 1981 (0.05-0.15); by shape guide value";
+    PondDampingVee = "pond.damping_vee", Pond, Ratio, 0.08, 0.02 ..= 0.4, "damping in roll of a shallow vee, share of critical", "Himeno, Prediction of ship roll damping, 1981 (0.05-0.15); by shape guide value";
+    PondDampingArch = "pond.damping_arch", Pond, Ratio, 0.07, 0.02 ..= 0.4, "damping in roll of a shallow arch, share of critical", "Himeno, Prediction of ship roll damping, 1981 (0.05-0.15); by shape guide value";
+    PondSideways = "pond.sideways", Pond, Ratio, 40.0, 5.0 ..= 200.0, "drag of a hull moved sideways by its angler, N s/m", "guide value";
+    PondFills = "pond.fills", Pond, Time, 5.0, 1.0 ..= 60.0, "how fast a recess fills through its scuppers past the heel at which its floor gets wet: to 63 per cent", "guide value: eight scuppers of 32 mm by the law of chapter 2";
+    PondRuns = "pond.runs", Pond, Time, 0.7, 0.1 ..= 10.0, "the same over the rim", "guide value";
+    PondCast = "pond.cast", Pond, Ratio, 10.0, 2.0 ..= 30.0, "a cast, N s", "guide value (4-20)";
+    PondStrike = "pond.strike", Pond, Ratio, 4.0, 1.0 ..= 20.0, "a strike, N s", "guide value, untried";
+    PondRod = "pond.rod", Pond, Force, 15.0, 2.0 ..= 100.0, "pull of a fish on the rod", "guide value (10-40)";
+    PondFish = "pond.fish", Pond, Mass, 4.0, 0.2 ..= 30.0, "a fish held at the side", "guide value";
+    PondDog = "pond.dog", Pond, Mass, 20.0, 2.0 ..= 60.0, "a dog that jumps, where none comes along", "guide value";
+    PondDogPlace = "pond.dog_place", Pond, ShortLength, 0.3, 0.05 ..= 0.5, "how far off the middle a dog lands", "guide value";
+    PondWake = "pond.wake", Pond, ShortLength, 0.2, 0.05 ..= 0.6, "height of a wake crossed", "guide value";
+    PondChop = "pond.chop", Pond, ShortLength, 0.2, 0.05 ..= 0.6, "significant height of the chop stood through", "guide value";
 
     RoofSmall = "ranking.roof_small", Ranking, Mass, 50.0, 30.0 ..= 75.0, "what the roof of a small car bears, bars counted, where nobody looked into its handbook", "guide value";
     RoofLarge = "ranking.roof_large", Ranking, Mass, 75.0, 50.0 ..= 150.0, "the same of an estate car or a van", "guide value";

@@ -46,6 +46,26 @@ impl Angler {
         0.20 * self.stature
     }
 
+    /// What turning the legs while the hip goes up and down adds, N·m: on the legs, on the
+    /// trunk. `hip` is its height, how fast it goes and how that changes.
+    #[must_use]
+    pub fn turns(&self, hip: [f64; 3], legs_rate: f64, delta: f64) -> [f64; 2] {
+        let [height, rate, change] = hip;
+        if rate == 0.0 && change == 0.0 {
+            return [0.0; 2];
+        }
+        let [low, high] = self.hips();
+        let ends = [self.seat - 0.03 * self.stature, 0.27 * self.stature];
+        let by_hip = (ends[1] - ends[0]) / (high - low);
+        let legs = ends[0] + by_hip * (height - low);
+        let (m, e) = (self.mass, self.trunk());
+        let own = LEGS * m * legs * by_hip + TRUNK * m * height;
+        [
+            2.0 * rate * legs_rate * own,
+            TRUNK * m * e * (2.0 * rate * legs_rate * delta.cos() + change * delta.sin()),
+        ]
+    }
+
     /// The body with its hip so high.
     #[must_use]
     pub fn at(&self, hip: f64) -> Felt {

@@ -6,6 +6,9 @@ pub struct Arms {
     /// On the sealed hull and on the open one, m.
     sealed: Vec<f64>,
     open: Vec<f64>,
+    /// Height of the water over the middle of the floor, along the heeled vertical, m: the same
+    /// two. For a drawing.
+    levels: [Vec<f64>; 2],
 }
 
 /// Radians of a step of the grid.
@@ -21,7 +24,26 @@ impl Arms {
     /// Of arms at [`Arms::heels`], m; the shorter list is as long as both are taken.
     #[must_use]
     pub fn new(sealed: Vec<f64>, open: Vec<f64>) -> Self {
-        Self { sealed, open }
+        Self {
+            sealed,
+            open,
+            levels: [Vec::new(), Vec::new()],
+        }
+    }
+
+    /// The same with the heights of the water at those heels, m: of the sealed hull, of the
+    /// open one.
+    #[must_use]
+    pub(super) fn seen(mut self, levels: [Vec<f64>; 2]) -> Self {
+        self.levels = levels;
+        self
+    }
+
+    /// Heights of the water over the middle of the floor, along the heeled vertical, m, at
+    /// [`Arms::heels`]: of the sealed hull, of the open one.
+    #[must_use]
+    pub const fn levels(&self) -> &[Vec<f64>; 2] {
+        &self.levels
     }
 
     /// Arm at a heel, m: of the sealed hull, and of the open one by the share of the recess

@@ -5,11 +5,13 @@ use super::angler::Angler;
 use super::arms::Arms;
 use crate::base::{GRAVITY, Lanes};
 use crate::body::Shape;
-use crate::figures::{Afloat, Setup};
+use crate::figures::{Afloat, Quantity, Setup};
 use crate::float::{Accuracy, Start, Weight, settle};
+use crate::guide::{Guide, Guides};
 use crate::hull::{BottomShape, Flooded};
 use crate::load::Carriage;
-use crate::stability::righting;
+use crate::stability::{Arm, righting};
+use std::f64::consts::FRAC_PI_2;
 
 /// A hull ready to roll.
 #[derive(Debug, Clone, PartialEq)]
@@ -26,34 +28,41 @@ pub struct Boat {
     pub inertia: f64,
     /// See [`Boat::inertia`].
     pub added: f64,
-    /// Share of critical damping.
-    pub damped: f64,
-    /// Greatest beam, m.
+    /// Damping in roll, N·m·s: at the seat, on the feet.
+    pub drag: [f64; 2],
+    /// What boat and water weigh that go sideways, kg, and their drag, N·s/m.
+    pub sideways_mass: f64,
+    /// See [`Boat::sideways_mass`].
+    pub sideways: f64,
+    /// Greatest beam and depth in the water, m.
     pub beam: f64,
+    /// See [`Boat::beam`].
+    pub draft: f64,
     /// Heels at which the floor's edge and the rim meet the water, rad; the arms' end where
     /// they never do.
     pub wets: f64,
     /// See [`Boat::wets`].
     pub runs_in: f64,
+    /// How fast the recess fills past the first and past the second, s.
+    pub filling: [f64; 2],
 }
 
 /// Radii of gyration of hull and rig, shares of the beam. Guide values.
 const HULL: f64 = 0.35;
 const RIG: f64 = 0.25;
-/// Share of the inertia that the water adds. Guide value, 0.1-0.5.
-const ADDED: f64 = 0.20;
+/// Share of the water under a section that goes sideways with it.
+const BESIDE: f64 = 0.7;
 
-/// Share of critical damping by bottom (Himeno, *Prediction of ship roll damping*, 1981; by
-/// shape guide values, 0.05-0.15).
+/// Share of critical damping by bottom.
 #[must_use]
-pub const fn damping(bottom: BottomShape) -> f64 {
-    match bottom {
-        BottomShape::Flat | BottomShape::Tunnel => 0.12,
-        BottomShape::TriLobe => 0.11,
-        BottomShape::Board => 0.10,
-        BottomShape::ShallowVee => 0.08,
-        BottomShape::ShallowArch => 0.07,
-    }
+pub fn damping(bottom: BottomShape, guides: &Guides) -> f64 {
+    guides[match bottom {
+        BottomShape::Flat | BottomShape::Tunnel => Guide::PondDampingFlat,
+        BottomShape::TriLobe => Guide::PondDampingTriLobe,
+        BottomShape::Board => Guide::PondDampingBoard,
+        BottomShape::ShallowVee => Guide::PondDampingVee,
+        BottomShape::ShallowArch => Guide::PondDampingArch,
+    }]
 }
 
 impl Boat {
@@ -99,39 +108,60 @@ impl Boat {
             |mass: f64, share: f64, z: f64| mass * ((share * beam).powi(2) + (z - floor).powi(2));
         let inertia = about(hull.mass.0[0], HULL, hull.z.0[0]) + about(rig, RIG, rig_z);
         let low = angler.at(angler.hips()[0]);
+        let guides = setup.guides();
+        let added = guides[Guide::PondAdded] * (inertia + low.stiff());
+        let damped = damping(shape.bottom, guides);
+        let draft = seated.upright.attitude.draft.0[0];
+        let water = setup.brief.water.density * FRAC_PI_2 * draft * draft;
         let walls = afloat.figures();
-        let angle = |q| {
-            walls[0]
-                .0
-                .get(q)
-                .map_or(std::f64::consts::FRAC_PI_2, f64::to_radians)
-        };
+        let angle = |q| walls[0].0.get(q).map_or(FRAC_PI_2, f64::to_radians);
         Some(Self {
             displaced: all,
             arms: [seat, feet],
             stiffness,
-            added: ADDED * (inertia + low.stiff()),
+            drag: stiffness.map(|k| 2.0 * damped * (k.max(0.0) * (inertia + added)).sqrt()),
+            added,
             inertia,
-            damped: damping(shape.bottom),
+            sideways_mass: all + BESIDE * water * setup.posterior.form.length(),
+            sideways: guides[Guide::PondSideways],
             beam,
-            wets: angle(crate::figures::Quantity::FloorWetAngle),
-            runs_in: angle(crate::figures::Quantity::EdgeAngle),
+            draft,
+            wets: angle(Quantity::FloorWetAngle),
+            runs_in: angle(Quantity::EdgeAngle),
+            filling: [guides[Guide::PondFills], guides[Guide::PondRuns]],
             angler,
         })
     }
 
-    /// Damping in roll, N·m·s, by the stiffness where somebody is.
+    /// What it bears on the feet, of what somebody on them weighs over: κ.
     #[must_use]
-    pub fn drag(&self, place: usize) -> f64 {
-        2.0 * self.damped * (self.stiffness[place].max(0.0) * (self.inertia + self.added)).sqrt()
+    pub fn support(&self) -> f64 {
+        self.stiffness[1] / self.angler.at(self.angler.hips()[1]).whole()
+    }
+
+    /// How fast the recess fills at a heel from the water's slope, rad, with so much of it
+    /// full, 1/s.
+    #[must_use]
+    pub(super) fn fills(&self, heel: f64, filled: f64) -> f64 {
+        let heel = heel.abs();
+        if heel > self.runs_in {
+            (1.0 - filled) / self.filling[1]
+        } else if heel > self.wets {
+            (1.0 - filled) / self.filling[0]
+        } else {
+            -filled / self.filling[0]
+        }
     }
 }
 
-/// Arms of a weight on the sealed hull and on the open one.
+/// Arms of a weight on the sealed hull and on the open one: open from below, or, where nothing
+/// is, full of what ran in over the rim.
 fn arms_of(setup: &Setup, afloat: &Afloat<'_, 1>, weight: Weight<1>) -> Option<Arms> {
     let body = &*afloat.body;
     let density = setup.brief.water.density;
     let heels = Arms::heels();
+    let floor = body.standing_height.0[0];
+    let place = setup.loads.crew_place(Carriage::AtTheFeet);
     let on = |open: Flooded| {
         let outline = body.outline(open);
         let upright = settle(
@@ -152,8 +182,32 @@ fn arms_of(setup: &Setup, afloat: &Afloat<'_, 1>, weight: Weight<1>) -> Option<A
             &heels,
             Accuracy::FINE,
         );
+        let level = |arm: &Arm<1>| {
+            let water = arm.attitude.water_at(place, body.middle()).0[0];
+            water - floor * arm.heel.cos()
+        };
+        let levels: Vec<f64> = arms.iter().map(level).collect();
         let arms: Vec<f64> = arms.iter().map(|arm| arm.gz.0[0]).collect();
-        arms.iter().all(|gz| gz.is_finite()).then_some(arms)
+        // It founders past its last rest: nothing pushes back any more.
+        let rests = arms.iter().take_while(|gz| gz.is_finite()).count();
+        let after = |values: &[f64], then: f64| {
+            let kept = values.iter().copied().take(rests);
+            kept.chain(std::iter::repeat(then))
+                .take(heels.len())
+                .collect::<Vec<f64>>()
+        };
+        let last = rests.checked_sub(1)?;
+        Some((
+            after(&arms, arms[last].min(0.0)),
+            after(&levels, levels[last]),
+        ))
     };
-    Some(Arms::new(on(Flooded::NONE)?, on(setup.open)?))
+    let (sealed, dry) = on(Flooded::NONE)?;
+    let open = match setup.open {
+        Flooded::NONE if setup.fills => Flooded::ALL,
+        open => open,
+    };
+    // Full it may not float at all: then nothing pushes back.
+    let (open, wet) = on(open).unwrap_or_else(|| (vec![0.0; heels.len()], dry.clone()));
+    Some(Arms::new(sealed, open).seen([dry, wet]))
 }

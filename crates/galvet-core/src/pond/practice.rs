@@ -1,69 +1,72 @@
-//! What practice changes in somebody's balance: chapter 9's table. Guide values from research
-//! on people on moving platforms; each with its range in the handbook.
+//! What practice changes in somebody's balance: chapter 9's table, out of the guide table.
 
-use crate::base::words;
-
-words! {
-/// How practised.
-pub enum Skill {
-    /// Never stood in one.
-    New,
-    /// Stands now and then.
-    Some,
-    /// Stands a lot.
-    Skilled,
-}
-}
+use crate::guide::{Guide, Guides};
+use crate::question::Practice;
 
 /// How somebody keeps their balance.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Balance {
-    /// Delay, s (Peterka, *Sensorimotor integration in human postural control*, 2002).
+    /// Delay on the feet, s.
     pub delay: f64,
-    /// Gain on the lean, of what holds a stiff body up (same).
+    /// Gain on the lean, of what holds a stiff body up.
     pub gain: f64,
-    /// Gain on its rate, s (same).
+    /// Gain on its rate, s.
     pub rate: f64,
-    /// Stiffness of the ankles sideways, of what holds a stiff body up (Loram and Lakie,
-    /// 2002; Casadio, 2005: fore and aft; ours less, guide value).
+    /// Stiffness of the ankles sideways, of what holds a stiff body up.
     pub ankle: f64,
-    /// Their damping, s. Guide value.
+    /// Their damping, s.
     pub damping: f64,
-    /// Share of the deck's lean that is taken for level (Peterka).
+    /// Share of the deck's lean that is taken for level.
     pub deck: f64,
-    /// Share of a cast that is braced for (Bouisset and Zattara, 1987; guide value).
+    /// Share of a cast that is braced for.
     pub braced: f64,
-    /// Push misjudged when rising, m. Guide value.
+    /// Push misjudged when rising, m, 1 sd.
     pub push: f64,
-    /// Share of what the ankles cannot give that the hips do. Guide value.
+    /// Share of what the ankles cannot give that the hips do.
     pub hips: f64,
-    /// Noise, times what a quiet stand on land shows. Guide value.
+    /// Sway that is nobody's doing, rad, 1 sd.
     pub noise: f64,
-    /// Share of a wave's slope that is gone with. Guide value.
+    /// Share of a wave's slope that is gone with.
     pub wave: f64,
+    /// Between the feet, m: standing, turning round.
+    pub stance: [f64; 2],
+    /// Out of balance so far, moving with it, one sits down, rad.
+    pub margin: f64,
+    /// Heel at which one sits down, rad.
+    pub too_far: f64,
+    /// Time to stand up, s.
+    pub rise: f64,
 }
 
 impl Balance {
     /// By practice.
     #[must_use]
-    pub fn of(skill: Skill) -> Self {
-        let row = |delay, gain, ankle, deck, [braced, push, hips, noise, wave]: [f64; 5]| Self {
-            delay,
-            gain,
-            rate: 0.42,
-            ankle,
-            damping: 0.06,
-            deck,
-            braced,
-            push,
-            hips,
-            noise,
-            wave,
+    pub fn of(practice: Practice, guides: &Guides) -> Self {
+        let by = |three: [Guide; 3]| {
+            guides[three[match practice {
+                Practice::New => 0,
+                Practice::Some => 1,
+                Practice::Skilled => 2,
+            }]]
         };
-        match skill {
-            Skill::New => row(0.23, 1.32, 0.42, 0.18, [0.2, 0.030, 0.3, 2.5, 0.0]),
-            Skill::Some => row(0.20, 1.40, 0.35, 0.12, [0.5, 0.017, 0.6, 2.0, 0.25]),
-            Skill::Skilled => row(0.16, 1.50, 0.25, 0.05, [0.7, 0.010, 0.8, 1.5, 0.5]),
+        use Guide as G;
+        Self {
+            delay: by([G::PondDelayNew, G::PondDelaySome, G::PondDelaySkilled]),
+            gain: by([G::PondGainNew, G::PondGainSome, G::PondGainSkilled]),
+            rate: guides[G::PondRate],
+            ankle: by([G::PondAnkleNew, G::PondAnkleSome, G::PondAnkleSkilled]),
+            damping: guides[G::PondAnkleDamping],
+            deck: by([G::PondDeckNew, G::PondDeckSome, G::PondDeckSkilled]),
+            braced: by([G::PondBracedNew, G::PondBracedSome, G::PondBracedSkilled]),
+            push: by([G::PondPushNew, G::PondPushSome, G::PondPushSkilled]),
+            hips: by([G::PondHipsNew, G::PondHipsSome, G::PondHipsSkilled]),
+            noise: guides[G::PondSway].to_radians()
+                * by([G::PondNoiseNew, G::PondNoiseSome, G::PondNoiseSkilled]),
+            wave: by([G::PondWaveNew, G::PondWaveSome, G::PondWaveSkilled]),
+            stance: [guides[G::PondStance], guides[G::PondTurning]],
+            margin: guides[G::PondMargin].to_radians(),
+            too_far: guides[G::PondTooFar].to_radians(),
+            rise: guides[G::PondRise],
         }
     }
 

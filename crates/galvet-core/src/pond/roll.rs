@@ -3,7 +3,9 @@
 
 use super::angler::Felt;
 use super::boat::Boat;
+use super::control;
 use super::practice::Balance;
+use super::state::{Aim, At, Chance, Mode, Push};
 use crate::base::GRAVITY;
 use std::collections::VecDeque;
 
@@ -12,104 +14,64 @@ pub const STEP: f64 = 0.005;
 /// Between two decisions of the balance, s: whole steps.
 pub const TICK: f64 = 0.010;
 
-/// Stance: between the feet, m. Guide value, 0.25-0.45.
-const STANCE: f64 = 0.36;
-/// Half a foot beyond it, m.
-const FOOT: f64 = 0.03;
 /// Lag of a muscle behind what it is told, s.
-const LAG: f64 = 0.05;
-/// Torque the hips give at most, N·m.
-const HIPS: f64 = 80.0;
-/// How fast a recess fills past the floor's edge, past the rim, and empties, s. Guide values.
-const FILLS: [f64; 3] = [5.0, 0.7, 5.0];
+pub(super) const LAG: f64 = 0.05;
+/// Delay of a seated trunk, s (Cholewicki et al., *Postural control of trunk during unstable
+/// sitting*, 2000).
+const SEATED_DELAY: f64 = 0.12;
 
-/// How the angler is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Mode {
-    /// In the seat, hips free.
-    Seated,
-    /// In the seat, the trunk held stiff.
-    Stiff,
-    /// On the feet.
-    Up,
+/// The smoothest way from 0 to 1, its rate and how that changes (Flash and Hogan, *The
+/// coordination of arm movements*, 1985).
+pub(super) fn smooth(x: f64) -> [f64; 3] {
+    if x <= 0.0 {
+        return [0.0; 3];
+    }
+    if x >= 1.0 {
+        return [1.0, 0.0, 0.0];
+    }
+    let s = x.powi(3) * (10.0 - 15.0 * x + 6.0 * x * x);
+    let rate = 30.0 * x * x * (1.0 - x).powi(2);
+    let change = 60.0 * x * (1.0 - x) * (1.0 - 2.0 * x);
+    [s, rate, change]
 }
 
-/// What pushes at a moment.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Push {
-    /// Moment on the hull, N·m.
-    pub moment: f64,
-    /// Force at the shoulders, N.
-    pub force: f64,
-    /// What of that force is braced for: none of it is felt as leaning on a rod is.
-    pub rod: f64,
-    /// Slope of the water, rad.
-    pub slope: f64,
+/// The hips on their way up or down: shares of the whole way.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Way {
+    pub from: f64,
+    pub to: f64,
+    /// When it began, and how long it takes, s.
+    pub since: f64,
+    pub lasts: f64,
 }
 
-/// Hull, legs and trunk: leans from the vertical and their rates, rad and rad/s; what the
-/// muscles do beyond their stiffness, N·m; the share of the recess that has filled.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct At {
-    /// Heel of the hull.
-    pub heel: f64,
-    /// Its rate.
-    pub heel_rate: f64,
-    /// Lean of the legs.
-    pub legs: f64,
-    /// Its rate.
-    pub legs_rate: f64,
-    /// Lean of the trunk.
-    pub trunk: f64,
-    /// Its rate.
-    pub trunk_rate: f64,
-    /// Torque at the feet.
-    pub feet: f64,
-    /// Torque at the hips.
-    pub hips: f64,
-    /// Share filled.
-    pub filled: f64,
-}
-
-impl At {
-    fn plus(&self, by: f64, rate: &Self) -> Self {
-        Self {
-            heel: self.heel + by * rate.heel,
-            heel_rate: self.heel_rate + by * rate.heel_rate,
-            legs: self.legs + by * rate.legs,
-            legs_rate: self.legs_rate + by * rate.legs_rate,
-            trunk: self.trunk + by * rate.trunk,
-            trunk_rate: self.trunk_rate + by * rate.trunk_rate,
-            feet: self.feet + by * rate.feet,
-            hips: self.hips + by * rate.hips,
-            filled: self.filled + by * rate.filled,
-        }
+impl Way {
+    /// Share of the way up at a time, its rate and how that changes.
+    fn at(&self, time: f64) -> [f64; 3] {
+        let [s, rate, change] = smooth((time - self.since) / self.lasts);
+        let by = self.to - self.from;
+        [
+            self.from + by * s,
+            by * rate / self.lasts,
+            by * change / self.lasts.powi(2),
+        ]
     }
 
-    /// Whether every figure is one.
-    #[must_use]
-    pub fn is_finite(&self) -> bool {
-        let all = [
-            self.heel,
-            self.heel_rate,
-            self.legs,
-            self.legs_rate,
-            self.trunk,
-            self.trunk_rate,
-            self.feet,
-            self.hips,
-            self.filled,
-        ];
-        all.iter().all(|v| v.is_finite())
+    pub(super) fn ends(&self) -> f64 {
+        self.since + self.lasts
     }
 }
 
 /// A boat with somebody in it, rolling.
 pub struct Roll<'a> {
-    boat: &'a Boat,
-    balance: Balance,
-    body: Felt,
+    pub(super) boat: &'a Boat,
+    pub(super) balance: Balance,
     mode: Mode,
+    pub(super) way: Way,
+    /// What the angler wants and feels.
+    pub aim: Aim,
+    /// What chance adds.
+    pub chance: Chance,
     /// Where it is.
     pub now: At,
     /// What the muscles are told: feet, hips.
@@ -120,7 +82,10 @@ pub struct Roll<'a> {
     active: bool,
     /// Whether legs and trunk are one with the hull.
     locked: bool,
-    damping: f64,
+    /// Whether the hull goes sideways of its own.
+    sways: bool,
+    /// Damping that is set rather than the boat's, N·m·s.
+    damped: Option<f64>,
     step: f64,
 }
 
@@ -128,28 +93,31 @@ impl<'a> Roll<'a> {
     /// From a state that has stood so long enough to be felt.
     #[must_use]
     pub fn new(boat: &'a Boat, balance: Balance, mode: Mode, start: At) -> Self {
-        let [low, high] = boat.angler.hips();
-        let (hip, place) = match mode {
-            Mode::Up => (high, 1),
-            Mode::Seated | Mode::Stiff => (low, 0),
-        };
-        let late = match mode {
-            Mode::Up => balance.delay,
-            // Cholewicki et al., *Postural control of trunk during unstable sitting*, 2000.
-            Mode::Seated | Mode::Stiff => 0.12,
-        };
-        let ticks = ((late - LAG) / TICK).round().max(0.0) as usize;
+        let up = f64::from(u8::from(mode == Mode::Up));
+        let longest = (balance.delay.max(SEATED_DELAY) - LAG).max(0.0);
+        let ticks = (longest / TICK).round() as usize;
         Self {
             boat,
             balance,
-            body: boat.angler.at(hip),
             mode,
+            way: Way {
+                from: up,
+                to: up,
+                since: 0.0,
+                lasts: 1.0,
+            },
+            aim: Aim {
+                stance: balance.stance[0],
+                ..Aim::default()
+            },
+            chance: Chance::default(),
             now: start,
             told: [0.0; 2],
             was: std::iter::repeat_n(start, ticks + 1).collect(),
             active: mode != Mode::Stiff,
             locked: false,
-            damping: boat.drag(place),
+            sways: false,
+            damped: None,
             step: STEP,
         }
     }
@@ -159,7 +127,7 @@ impl<'a> Roll<'a> {
     pub fn rigid(mut self, damping: f64) -> Self {
         self.active = false;
         self.locked = true;
-        self.damping = damping;
+        self.damped = Some(damping);
         self
     }
 
@@ -170,10 +138,105 @@ impl<'a> Roll<'a> {
         self
     }
 
+    /// The same in a hull that goes sideways of its own when its angler does, rather than
+    /// with the water: the other end of what is not known.
+    #[must_use]
+    pub fn swaying(mut self) -> Self {
+        self.sways = true;
+        self
+    }
+
+    /// How the angler is.
+    #[must_use]
+    pub fn mode(&self) -> Mode {
+        self.mode
+    }
+
+    /// Height of the hip over the floor, m, how fast it goes and how that changes; the share
+    /// of the way up.
+    #[must_use]
+    pub fn hip(&self, time: f64) -> ([f64; 3], f64) {
+        let [low, high] = self.boat.angler.hips();
+        if self.mode != Mode::Up {
+            return ([low, 0.0, 0.0], 0.0);
+        }
+        let [share, rate, change] = self.way.at(time);
+        let way = high - low;
+        ([low + way * share, way * rate, way * change], share)
+    }
+
+    /// The state as it is felt, so many seconds late.
+    fn late(&self) -> At {
+        let late = match self.mode {
+            Mode::Up => self.balance.delay,
+            Mode::Seated | Mode::Stiff => SEATED_DELAY,
+        };
+        let ticks = ((late - LAG) / TICK).round().max(0.0) as usize;
+        let last = self.was.len() - 1;
+        self.was[last - ticks.min(last)]
+    }
+
+    /// Whether one out of balance so, as it was felt late, sits down: from half height on.
+    #[must_use]
+    pub fn gives_up(&self, time: f64) -> bool {
+        let ([hip, ..], share) = self.hip(time);
+        let late = self.late();
+        if late.heel.abs() > self.balance.too_far {
+            return true;
+        }
+        let (at, rate) = control::lean(self.boat, hip, &late);
+        let wanted: f64 = control::wanted(self.boat, hip, &self.aim).iter().sum();
+        let high = self.boat.angler.at(hip).whole() / (self.boat.angler.mass * GRAVITY);
+        let off = at - wanted + rate * (high / GRAVITY).sqrt();
+        share > 0.5 && off.abs() > self.balance.margin
+    }
+
+    /// Lean of the whole body, rad.
+    #[must_use]
+    pub fn lean(&self, time: f64) -> f64 {
+        control::lean(self.boat, self.hip(time).0[0], &self.now).0
+    }
+
+    /// Begins to stand up, or to sit down, taking so long, s.
+    pub(super) fn goes(&mut self, time: f64, to: f64, lasts: f64) {
+        let from = self.hip(time).1;
+        self.mode = Mode::Up;
+        self.way = Way {
+            from,
+            to,
+            since: time,
+            lasts,
+        };
+    }
+
+    /// Lands in the seat: both angular momenta are kept. How far beside the seat, m.
+    pub(super) fn lands(&mut self, time: f64, mode: Mode) -> f64 {
+        let ([hip, ..], _) = self.hip(time);
+        let (boat, at) = (self.boat, &mut self.now);
+        let body = boat.angler.at(hip);
+        let beside = hip * (at.legs - at.heel).sin();
+        let [m11, m12, m22] = body.inertia;
+        let [i1, i2] = body.own;
+        let hull = boat.inertia + boat.added;
+        let coupled = m12 * (at.legs - at.trunk).cos();
+        let legs = (m11 + i1) * at.legs_rate + coupled * at.trunk_rate;
+        let trunk = coupled * at.legs_rate + (m22 + i2) * at.trunk_rate;
+        let both = hull * at.heel_rate + legs;
+        let coupled = m12 * (at.heel - at.trunk).cos();
+        let (x, z) = solved([hull + m11 + i1, coupled, m22 + i2], [both, trunk]);
+        (at.heel_rate, at.trunk_rate) = (x, z);
+        (at.legs, at.legs_rate) = (at.heel, x);
+        (at.feet, at.hips) = (0.0, 0.0);
+        self.told = [0.0; 2];
+        self.mode = mode;
+        self.active = mode != Mode::Stiff;
+        beside
+    }
+
     /// Goes on for a tick, pushed so.
     pub fn tick(&mut self, time: f64, push: &dyn Fn(f64) -> Push) {
         if self.active {
-            self.decide(&push(time));
+            self.decide(time);
         }
         let steps = (TICK / self.step).round() as u32;
         for k in 0..steps {
@@ -183,14 +246,31 @@ impl<'a> Roll<'a> {
         self.was.pop_front();
     }
 
+    /// What the muscles are told from here on.
+    fn decide(&mut self, time: f64) {
+        let ([hip, ..], _) = self.hip(time);
+        let late = self.late();
+        let (boat, balance) = (self.boat, &self.balance);
+        self.told = if self.mode == Mode::Up {
+            control::on_the_feet(boat, balance, hip, &late, (&self.aim, &self.chance))
+        } else {
+            let noise = self.chance.trunk;
+            [
+                0.0,
+                control::seated(boat, balance, hip, &late, &self.aim, noise),
+            ]
+        };
+    }
+
     /// One step by Runge and Kutta.
     fn step(&mut self, time: f64, push: &dyn Fn(f64) -> Push) {
         let (at, step) = (self.now, self.step);
-        let (start, middle, end) = (push(time), push(time + 0.5 * step), push(time + step));
-        let a = self.rate(&at, &start);
-        let b = self.rate(&at.plus(0.5 * step, &a), &middle);
-        let c = self.rate(&at.plus(0.5 * step, &b), &middle);
-        let d = self.rate(&at.plus(step, &c), &end);
+        let half = time + 0.5 * step;
+        let (start, middle, end) = (push(time), push(half), push(time + step));
+        let a = self.rate(&at, time, &start);
+        let b = self.rate(&at.plus(0.5 * step, &a), half, &middle);
+        let c = self.rate(&at.plus(0.5 * step, &b), half, &middle);
+        let d = self.rate(&at.plus(step, &c), time + step, &end);
         let sum = a.plus(2.0, &b).plus(2.0, &c).plus(1.0, &d);
         self.now = at.plus(step / 6.0, &sum);
         self.now.filled = self.now.filled.clamp(0.0, 1.0);
@@ -205,131 +285,132 @@ impl<'a> Roll<'a> {
         }
     }
 
-    /// What the balance tells the muscles, of what was.
-    fn decide(&mut self, push: &Push) {
-        let Some(late) = self.was.front().copied() else {
-            return;
-        };
-        let (g, body) = (&self.balance, &self.body);
-        let [g1, g2] = body.over;
-        let whole = body.whole();
-        if self.mode == Mode::Seated {
-            self.told = [0.0, g2 * (1.6 * late.trunk + 0.5 * late.trunk_rate)];
-            return;
-        }
-        let lean = (g1 * late.legs + g2 * late.trunk) / whole;
-        let rate = (g1 * late.legs_rate + g2 * late.trunk_rate) / whole;
-        // Leans against what pulls at the rod.
-        let against = -push.rod * (body.hip + 0.3 * self.boat.angler.stature) / whole;
-        let wanted_lean = against;
-        let trunk = against;
-        let heel = push.moment / self.boat.stiffness[1];
-        let legs = (whole * wanted_lean - g2 * trunk) / g1;
-        let off = lean - wanted_lean - g.deck * (late.heel - heel) - g.wave * push.slope;
-        let asked =
-            g.gain * off + g.rate * (rate - g.deck * late.heel_rate) - g.ankle * (legs - heel);
-        let feet = whole * asked;
-        // What the stance cannot give the hips do (Horak and Nashner, 1986).
-        let needed = feet + g.ankle * whole * (late.legs - late.heel);
-        let limit = self.limit();
-        let unmet = needed - needed.clamp(-limit, limit);
-        let hips = g2 * (legs + 0.8 * (late.trunk - trunk) + 0.2 * late.trunk_rate)
-            - (g.hips * unmet).clamp(-HIPS, HIPS);
-        self.told = [feet, hips];
-    }
-
-    /// Most torque the feet give, N·m.
-    fn limit(&self) -> f64 {
-        self.boat.angler.mass * GRAVITY * (0.5 * STANCE + FOOT)
-    }
-
     /// Rates of everything at a state.
-    fn rate(&self, at: &At, push: &Push) -> At {
-        let (boat, body) = (self.boat, &self.body);
+    fn rate(&self, at: &At, time: f64, push: &Push) -> At {
+        let (hip, share) = self.hip(time);
+        let (boat, body) = (self.boat, &self.boat.angler.at(hip[0]));
         let place = usize::from(self.mode == Mode::Up);
-        let [m11, m12, m22] = body.inertia;
-        let [i1, i2] = body.own;
         let [g1, g2] = body.over;
         let lift = boat.displaced * GRAVITY * boat.arms[place].at(at.heel - push.slope, at.filled);
-        let hull = -self.damping * at.heel_rate - lift + push.moment;
+        let damping = self.damped.unwrap_or(boat.drag[place]);
+        let beside = boat.angler.mass * GRAVITY * push.beside * at.heel.cos();
+        let hull = -damping * at.heel_rate - lift + push.moment + beside;
         let delta = at.legs - at.trunk;
         let (sin, cos) = delta.sin_cos();
-        let hips = self.hips(at);
-        let shoulders = 0.30 * boat.angler.stature;
-        let trunk_torque = g2 * (at.trunk.sin() - push.slope * at.trunk.cos())
-            + m12 * sin * at.legs_rate.powi(2)
-            - hips
-            + shoulders * push.force * at.trunk.cos();
-        let legs_torque = g1 * (at.legs.sin() - push.slope * at.legs.cos())
-            - m12 * sin * at.trunk_rate.powi(2)
+        let hips = self.hips(at, body);
+        let turns = boat.angler.turns(hip, at.legs_rate, delta);
+        let (sin1, cos1) = at.legs.sin_cos();
+        let (sin2, cos2) = at.trunk.sin_cos();
+        let [_, m12, _] = body.inertia;
+        let shoulders = control::SHOULDERS * boat.angler.stature;
+        let trunk = g2 * (sin2 - push.slope * cos2) + m12 * sin * at.legs_rate.powi(2) - hips
+            + shoulders * push.force * cos2
+            - turns[1];
+        let legs = g1 * (sin1 - push.slope * cos1) - m12 * sin * at.trunk_rate.powi(2)
             + hips
-            + push.force * body.hip * at.legs.cos();
-        let inertia = boat.inertia + boat.added;
-        let solve = |a: f64, b: f64, c: f64, x: f64, y: f64| {
-            let det = a * c - b * b;
-            ((x * c - y * b) / det, (a * y - b * x) / det)
-        };
-        let (heel, legs, trunk) = if self.locked {
-            let one = (hull + legs_torque + trunk_torque) / (inertia + body.stiff());
-            (one, one, one)
-        } else if self.mode == Mode::Up {
-            let feet = self.feet(at);
-            let (legs, trunk) = solve(
-                m11 + i1,
-                m12 * cos,
-                m22 + i2,
-                legs_torque - feet,
-                trunk_torque,
-            );
-            ((hull + feet) / inertia, legs, trunk)
+            + push.force * body.hip * cos1
+            - turns[0];
+        let feet = if place == 1 {
+            self.feet(at, body, share)
         } else {
-            let (heel, trunk) = solve(
-                inertia + m11 + i1,
-                m12 * cos,
-                m22 + i2,
-                hull + legs_torque,
-                trunk_torque,
-            );
-            (heel, heel, trunk)
+            0.0
         };
-        let heeled = (at.heel - push.slope).abs();
-        let filled = if heeled > boat.runs_in {
-            (1.0 - at.filled) / FILLS[1]
-        } else if heeled > boat.wets {
-            (1.0 - at.filled) / FILLS[0]
-        } else {
-            -at.filled / FILLS[2]
-        };
+        let ([heel_rate, legs_rate, trunk_rate], sway) =
+            self.accelerations(at, body, [hull, legs, trunk, feet], cos, push.force);
         At {
             heel: at.heel_rate,
-            heel_rate: heel,
+            heel_rate,
             legs: at.legs_rate,
-            legs_rate: legs,
+            legs_rate,
             trunk: at.trunk_rate,
-            trunk_rate: trunk,
+            trunk_rate,
             feet: (self.told[0] - at.feet) / LAG,
             hips: (self.told[1] - at.hips) / LAG,
-            filled,
+            filled: boat.fills(at.heel - push.slope, at.filled),
+            sway,
         }
+    }
+
+    /// Accelerations of hull, legs and trunk, rad/s², and sideways, m/s², under torques on
+    /// hull, legs and trunk and between feet and hull.
+    fn accelerations(
+        &self,
+        at: &At,
+        body: &Felt,
+        [hull, legs, trunk, feet]: [f64; 4],
+        cos: f64,
+        force: f64,
+    ) -> ([f64; 3], f64) {
+        let boat = self.boat;
+        let [m11, m12, m22] = body.inertia;
+        let [i1, i2] = body.own;
+        let inertia = boat.inertia + boat.added;
+        if self.locked {
+            let one = (hull + legs + trunk) / (inertia + body.stiff());
+            return ([one; 3], 0.0);
+        }
+        let mut m = [m11 + i1, m12 * cos, m22 + i2];
+        let mut torques = [legs - feet, trunk];
+        if self.mode != Mode::Up {
+            m[0] += inertia;
+            torques[0] = hull + legs;
+        }
+        // What hull and water weigh sideways, and what moves the body moves it the other way.
+        let [g1, g2] = body.over;
+        let (sin1, cos1) = at.legs.sin_cos();
+        let (sin2, cos2) = at.trunk.sin_cos();
+        let c = [g1 / GRAVITY * cos1, g2 / GRAVITY * cos2];
+        let pull = force - boat.sideways * at.sway
+            + g1 / GRAVITY * sin1 * at.legs_rate.powi(2)
+            + g2 / GRAVITY * sin2 * at.trunk_rate.powi(2);
+        if self.sways {
+            let mass = boat.sideways_mass;
+            m[0] -= c[0] * c[0] / mass;
+            m[1] -= c[0] * c[1] / mass;
+            m[2] -= c[1] * c[1] / mass;
+            torques[0] -= c[0] * pull / mass;
+            torques[1] -= c[1] * pull / mass;
+        }
+        let (one, two) = solved(m, torques);
+        let sway = if self.sways {
+            (pull - c[0] * one - c[1] * two) / boat.sideways_mass
+        } else {
+            0.0
+        };
+        let heel = if self.mode == Mode::Up {
+            (hull + feet) / inertia
+        } else {
+            one
+        };
+        ([heel, one, two], sway)
     }
 
     /// Torque from the legs onto the hull, N·m.
-    fn feet(&self, at: &At) -> f64 {
-        let whole = self.body.whole();
+    fn feet(&self, at: &At, body: &Felt, share: f64) -> f64 {
         let g = &self.balance;
-        let passive = g.ankle * (at.legs - at.heel) + g.damping * (at.legs_rate - at.heel_rate);
-        let limit = self.limit();
-        (whole * passive + at.feet).clamp(-limit, limit)
+        // In a crouch the hands are on the rail. Guide value.
+        let held = (1.0 - 2.0 * share).max(0.0);
+        let passive = (g.ankle + held) * (at.legs - at.heel)
+            + (g.damping + 0.1 * held) * (at.legs_rate - at.heel_rate);
+        let limit = control::limit(self.boat.angler.mass, self.aim.stance);
+        (body.whole() * passive + at.feet).clamp(-limit, limit)
     }
 
     /// Torque from the trunk onto the legs, N·m.
-    fn hips(&self, at: &At) -> f64 {
-        let g2 = self.body.over[1];
-        let (stiff, damped) = match self.mode {
-            Mode::Up => (1.0, 0.12),
-            Mode::Seated => (0.8, 0.12),
-            Mode::Stiff => (6.0, 0.5),
+    fn hips(&self, at: &At, body: &Felt) -> f64 {
+        // Of what holds the trunk up, and s. Guide values.
+        let (stiff, damped, held) = match self.mode {
+            Mode::Up => (control::STIFF_UP, 0.12, 0.0),
+            Mode::Seated => (0.8, 0.12, 0.0),
+            Mode::Stiff => (6.0, 0.5, self.aim.lean),
         };
-        g2 * (stiff * (at.trunk - at.legs) + damped * (at.trunk_rate - at.legs_rate)) + at.hips
+        let bent = at.trunk - at.legs - held;
+        body.over[1] * (stiff * bent + damped * (at.trunk_rate - at.legs_rate)) + at.hips
     }
+}
+
+/// Two equations with one matrix, given by its upper half.
+fn solved([a, b, c]: [f64; 3], [x, y]: [f64; 2]) -> (f64, f64) {
+    let det = a * c - b * b;
+    ((x * c - y * b) / det, (a * y - b * x) / det)
 }

@@ -1,18 +1,10 @@
-//! The pond: roll in time against closed forms and the handbook's numbers (chapter 9).
-#![allow(clippy::unwrap_used, reason = "tests")]
+//! Roll in time against closed forms and the handbook's numbers.
 
-use crate::common::prototype::{setup, table};
-
+use super::{boats, of};
 use galvet_core::base::GRAVITY;
-use galvet_core::pond::{At, Balance, Boat, Mode, Push, Roll, Skill, TICK};
+use galvet_core::pond::{At, Boat, Mode, Push, Roll, TICK};
+use galvet_core::question::Practice;
 use std::f64::consts::{PI, TAU};
-
-fn boats() -> Vec<Boat> {
-    let rows = table();
-    rows.iter()
-        .map(|row| Boat::of(&setup(row), &row.shape).unwrap())
-        .collect()
-}
 
 /// Stiffness of boat and seated angler held stiff, N·m/rad, and their inertia, kg·m².
 fn rigid(boat: &Boat) -> (f64, f64) {
@@ -36,7 +28,7 @@ fn periods_stiffness_and_damping_are_the_handbooks() {
         };
         near(TAU * (j / k).sqrt(), period, "period");
         near(boat.stiffness[1], stiffness, "stiffness");
-        near(boat.drag(1), damping, "damping");
+        near(boat.drag[1], damping, "damping");
     }
 }
 
@@ -84,7 +76,7 @@ fn calm(_: f64) -> Push {
 fn without_noise_the_first_body_answers_as_the_prototype_did() {
     let boats = boats();
     let first = &boats[0];
-    let some = Balance::of(Skill::Some);
+    let some = of(Practice::Some);
     let at = |course: &[At], seconds: f64| {
         let k = (seconds / TICK).round() as usize;
         course[k].heel.to_degrees()
@@ -120,7 +112,7 @@ fn without_noise_the_first_body_answers_as_the_prototype_did() {
 #[test]
 fn a_cast_heels_it_to_the_side_it_is_thrown_from() {
     let boats = boats();
-    let some = Balance::of(Skill::Some);
+    let some = of(Practice::Some);
     let mut roll = Roll::new(&boats[0], some, Mode::Up, At::default());
     // Two half sines of a quarter of a second, the second four fifths of the first.
     let peak = 10.0 * (1.0 - some.braced) * PI / 0.5;
@@ -170,7 +162,7 @@ fn rises(course: &[At]) -> Vec<f64> {
 
 #[test]
 fn a_rigid_body_swings_with_its_closed_form_and_keeps_its_energy() {
-    let some = Balance::of(Skill::Some);
+    let some = of(Practice::Some);
     for boat in &boats() {
         let (k, j) = rigid(boat);
         let mut roll = Roll::new(boat, some, Mode::Stiff, heeled(0.2)).rigid(0.0);
@@ -228,7 +220,7 @@ fn a_rigid_body_swings_with_its_closed_form_and_keeps_its_energy() {
 
 #[test]
 fn a_slow_moment_capsizes_over_the_peak_and_a_sudden_one_where_areas_are_equal() {
-    let some = Balance::of(Skill::Some);
+    let some = of(Practice::Some);
     for boat in &boats() {
         let mut boat = boat.clone();
         // The bare arms: no water comes in meanwhile.
@@ -277,7 +269,7 @@ fn half_a_hundredth_of_a_second_is_small_enough() {
             Mode::Up => lean,
             _ => heeled(4.0),
         };
-        let skill = Balance::of(Skill::Skilled);
+        let skill = of(Practice::Skilled);
         let coarse = run(&mut Roll::new(boat, skill, mode, start), 6.0, &calm);
         let fine = run(
             &mut Roll::new(boat, skill, mode, start).stepped(0.001),
@@ -294,7 +286,7 @@ fn half_a_hundredth_of_a_second_is_small_enough() {
 #[test]
 fn the_mirror_image_is_exact_and_nothing_runs_away() {
     let boats = boats();
-    let some = Balance::of(Skill::Some);
+    let some = of(Practice::Some);
     let lean = |sign: f64| At {
         legs: sign * 3.0_f64.to_radians(),
         trunk: sign * -0.02,
@@ -329,6 +321,7 @@ fn the_mirror_image_is_exact_and_nothing_runs_away() {
             feet: 50.0 * share(),
             hips: 50.0 * share(),
             filled: share().abs(),
+            sway: 0.0,
         };
         let mode = [Mode::Up, Mode::Seated, Mode::Stiff][k % 3];
         let mut roll = Roll::new(&boats[k % 4], some, mode, at);
@@ -340,26 +333,26 @@ fn the_mirror_image_is_exact_and_nothing_runs_away() {
 #[test]
 fn without_noise_one_stands_over_a_threshold_of_kappa() {
     for (skill, kappa) in [
-        (Skill::New, 0.89),
-        (Skill::Some, 0.69),
-        (Skill::Skilled, 0.43),
+        (Practice::New, 0.89),
+        (Practice::Some, 0.69),
+        (Practice::Skilled, 0.43),
     ] {
-        let got = Balance::of(skill).threshold();
+        let got = of(skill).threshold();
         assert!((got - kappa).abs() < 0.006, "{got} {kappa}");
     }
     // The first body (1.09) is stood in by anybody then, the second (0.47) only by the skilled.
     let boats = boats();
-    let stands = |boat: &Boat, skill: Skill| {
+    let stands = |boat: &Boat, skill: Practice| {
         let lean = At {
             legs: 0.5_f64.to_radians(),
             ..At::default()
         };
-        let mut roll = Roll::new(boat, Balance::of(skill), Mode::Up, lean);
+        let mut roll = Roll::new(boat, of(skill), Mode::Up, lean);
         let course = run(&mut roll, 12.0, &calm);
         course.last().unwrap().legs.abs() < 0.2
     };
-    for skill in [Skill::New, Skill::Some, Skill::Skilled] {
+    for skill in [Practice::New, Practice::Some, Practice::Skilled] {
         assert!(stands(&boats[0], skill), "{skill:?}");
     }
-    assert!(!stands(&boats[1], Skill::New) && !stands(&boats[1], Skill::Some));
+    assert!(!stands(&boats[1], Practice::New) && !stands(&boats[1], Practice::Some));
 }
