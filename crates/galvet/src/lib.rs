@@ -8,7 +8,7 @@
 //!    sentence and JSON are made.
 //! 3. [`answer`]: rankings and figures, free of units, computed once.
 //! 4. [`survey`] and [`kit`]: what people put in and change.
-//!    `log`, `papers`: outings, service, ticks, pages handed out.
+//!    `log`, `papers`: outings, service, ticks, pages handed out. `pond`: moves and courses.
 //! 5. `present`: an answer as page, JSON, CSV, lines, drawing.
 //! 6. [`web`] and [`commands`]: the server and the command line.
 //!
@@ -21,6 +21,7 @@ mod form;
 pub mod kit;
 mod log;
 mod papers;
+mod pond;
 mod present;
 pub mod question;
 pub mod survey;

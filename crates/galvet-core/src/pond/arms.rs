@@ -58,6 +58,20 @@ impl Arms {
         sealed + filled.min(1.0) * (open - sealed)
     }
 
+    /// Height of the water over the middle of the floor at a heel, along the heeled vertical, m.
+    #[must_use]
+    pub fn level(&self, heel: f64, filled: f64) -> f64 {
+        let at = heel.abs() / GRID;
+        let of = |grid: &[f64]| {
+            let i = (at.floor() as usize).min(grid.len().saturating_sub(2));
+            let share = (at - i as f64).clamp(0.0, 1.0);
+            let value = |k: usize| grid.get(k).copied().unwrap_or(0.0);
+            value(i) + share * (value(i + 1) - value(i))
+        };
+        let [dry, wet] = &self.levels;
+        of(dry) + filled.clamp(0.0, 1.0) * (of(wet) - of(dry))
+    }
+
     /// Slope upright, m/rad, sealed.
     #[must_use]
     pub fn slope(&self) -> f64 {

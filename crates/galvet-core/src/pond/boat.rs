@@ -69,6 +69,12 @@ impl Boat {
     /// One shape of a hull as a question loads it; `None` where it does not rest.
     #[must_use]
     pub fn of(setup: &Setup, shape: &Shape) -> Option<Self> {
+        Self::with(setup, shape, 0.0)
+    }
+
+    /// The same with so much more on the floor beneath the angler, kg.
+    #[must_use]
+    pub fn with(setup: &Setup, shape: &Shape, more: f64) -> Option<Self> {
         let shapes = [*shape];
         let afloat = Afloat::new(setup, &shapes, Accuracy::FINE);
         let seated = afloat.case(Carriage::Seated);
@@ -77,7 +83,8 @@ impl Boat {
         }
         let (loads, body) = (&setup.loads, &*afloat.body);
         let floor = body.standing_height.0[0];
-        let at_feet = afloat.weight(Carriage::AtTheFeet);
+        let place = loads.crew_place(Carriage::Seated);
+        let at_feet = heavier(afloat.weight(Carriage::AtTheFeet), more, [place, floor]);
         let hull: Weight<1> = loads.hull(Lanes::splat(shape.hull_mass));
         let all = at_feet.mass.0[0];
         let crew = loads.crew_mass();
@@ -151,6 +158,19 @@ impl Boat {
         } else {
             -filled / self.filling[0]
         }
+    }
+}
+
+/// A weight with more of it in the middle at a place along and a height, m.
+fn heavier(weight: Weight<1>, more: f64, [x, z]: [f64; 2]) -> Weight<1> {
+    let mass = weight.mass + Lanes::splat(more);
+    let share = Lanes::splat(more) / mass;
+    let toward = |from: Lanes<1>, to: f64| from + (Lanes::splat(to) - from) * share;
+    Weight {
+        mass,
+        x: toward(weight.x, x),
+        y: toward(weight.y, 0.0),
+        z: toward(weight.z, z),
     }
 }
 

@@ -68,6 +68,12 @@ impl Exercise {
         matches!(self, Self::Wake | Self::Chop)
     }
 
+    /// Whether something over the side is reached for.
+    #[must_use]
+    pub const fn reaches(self) -> bool {
+        matches!(self, Self::Landing | Self::Net)
+    }
+
     /// As somebody does it who stands, or sits.
     #[must_use]
     pub fn done(self, stands: bool, guides: &Guides) -> Done {

@@ -4,7 +4,9 @@
 use super::boat::Boat;
 use super::exercise::Exercise;
 use super::play::Setting;
+use super::scene::{Scene, scene};
 use super::tries::{Tries, spread, tries};
+use crate::body::Shape;
 use crate::figures::Setup;
 use crate::question::Practice;
 use rayon::prelude::*;
@@ -50,12 +52,13 @@ const EACH: u32 = 10;
 /// Boats of a question's possible shapes, the least stiff on the feet first; shapes that find
 /// no rest are left out and counted.
 #[must_use]
-pub fn boats(setup: &Setup, count: usize) -> (Vec<Boat>, usize) {
+pub fn boats(setup: &Setup, count: usize) -> (Vec<(Boat, Shape)>, usize) {
     let few = setup.posterior.coarse(count);
-    let all: Vec<Option<Boat>> = few.shapes.par_iter().map(|s| Boat::of(setup, s)).collect();
+    let boat = |shape: &Shape| Boat::of(setup, shape).map(|boat| (boat, *shape));
+    let all: Vec<Option<(Boat, Shape)>> = few.shapes.par_iter().map(boat).collect();
     let none = all.iter().filter(|b| b.is_none()).count();
-    let mut boats: Vec<Boat> = all.into_iter().flatten().collect();
-    boats.sort_by(|a, b| a.support().total_cmp(&b.support()));
+    let mut boats: Vec<(Boat, Shape)> = all.into_iter().flatten().collect();
+    boats.sort_by(|(a, _), (b, _)| a.support().total_cmp(&b.support()));
     (boats, none)
 }
 
@@ -107,6 +110,7 @@ impl Share {
 #[must_use]
 pub fn numbers(setup: &Setup, exercise: Exercise, stands: bool, practice: Practice) -> Numbers {
     let (boats, none) = boats(setup, SHAPES);
+    let boats: Vec<Boat> = boats.into_iter().map(|(boat, _)| boat).collect();
     of_boats(setup, (&boats, none), exercise, stands, practice)
 }
 
@@ -150,13 +154,12 @@ pub fn of_boats(
             .flat_map(|t| t.0.iter().copied())
             .collect(),
     );
-    let reaches = matches!(exercise, Exercise::Landing | Exercise::Net);
     let share = |of: &dyn Fn(&Tries) -> f64, lost| Share::of(&runs_of, none, of, lost);
     Numbers {
         count: EACH * (boats.len() + none) as u32,
         upright: share(&Tries::upright, 0.0),
         over: share(&Tries::over, 1.0),
-        reached: reaches.then(|| share(&Tries::reached, 0.0)),
+        reached: exercise.reaches().then(|| share(&Tries::reached, 0.0)),
         heel: spread(&all.of_upright(|t| t.heel)),
         room: spread(&all.of_upright(|t| t.room)),
         filled: spread(&all.of_upright(|t| t.filled)),
@@ -164,13 +167,18 @@ pub fn of_boats(
     }
 }
 
-/// Shapes of a hull told apart in a picture: the least stiff, the middle and the stiffest.
+/// Shapes of a hull told apart in a picture: one of the least stiff and one of the stiffest,
+/// a tenth from either end.
 #[must_use]
-pub fn ends(setup: &Setup) -> Vec<Boat> {
+pub fn ends(setup: &Setup) -> Vec<(Boat, Scene)> {
     let (boats, _) = boats(setup, SHAPES);
     let last = boats.len().saturating_sub(1);
-    let at = |share: f64| boats.get((share * last as f64).round() as usize).cloned();
-    [0.1, 0.5, 0.9].into_iter().filter_map(at).collect()
+    let at = |share: f64| boats.get((share * last as f64).round() as usize);
+    let seen = |(boat, shape): &(Boat, Shape)| (boat.clone(), scene(setup, shape));
+    [0.1, 0.9]
+        .into_iter()
+        .filter_map(|share| at(share).map(seen))
+        .collect()
 }
 
 #[cfg(test)]

@@ -8,7 +8,9 @@ mod painter;
 mod person;
 
 use painter::Painter;
-pub use person::{Limb, Person, Point, Stick, from_above, from_ahead, seated, standing};
+pub use person::{
+    Limb, Person, Point, Stick, from_above, from_ahead, seated, seated_hip, standing,
+};
 
 use crate::body::{AddedFloats, Lines};
 use crate::figures::{Assessment, Quantity};

@@ -5,8 +5,9 @@ use galvet_core::beyond::{Beyond, beyond};
 use galvet_core::figures::{Assessment, outlook::Outlook, outlook::cruise, outlook::outlook};
 use galvet_core::handling::{Windage, windage};
 use galvet_core::plausible::{CannotFloat, Posterior};
+use galvet_core::pond::{Boat, Exercise, Numbers, Scene, ends, numbers, scene};
 use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
-use galvet_core::question::{Day, Outing};
+use galvet_core::question::{Day, Outing, Practice};
 use galvet_core::rank::Ranking;
 use std::collections::BTreeMap;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
@@ -24,7 +25,21 @@ pub struct Afloat {
     /// What depends on how the day goes, with the day it is of: the last few asked.
     beyond: ByDay<Day, Arc<Beyond>>,
     outlook: ByDay<Outing, Option<Arc<Outlook>>>,
+    pond: OnceLock<Option<Arc<Pond>>>,
+    tried: Mutex<BTreeMap<Tried, Arc<Numbers>>>,
 }
+
+/// A hull as the pond plays it.
+#[derive(Debug)]
+pub struct Pond {
+    /// The middle shape.
+    pub middle: (Boat, Scene),
+    /// One of the least stiff and one of the stiffest of its possible shapes.
+    pub ends: Vec<(Boat, Scene)>,
+}
+
+/// What is tried: the exercise, whether who does it stands, and how practised they are.
+pub type Tried = (Exercise, bool, Practice);
 
 /// What was worked out for the days asked last.
 type ByDay<K, T> = Mutex<Vec<(K, T)>>;
@@ -75,6 +90,8 @@ impl Afloat {
             flooding: OnceLock::new(),
             beyond: Mutex::default(),
             outlook: Mutex::default(),
+            pond: OnceLock::new(),
+            tried: Mutex::default(),
         }
     }
 
@@ -107,6 +124,32 @@ impl Afloat {
             let flooding = self.flooding.get_or_init(|| flooding(a).map(Arc::new));
             Arc::new(beyond(a, day, flooding.clone()))
         })
+    }
+
+    /// What the pond plays; `None` where it does not float.
+    pub fn pond(&self) -> Option<Arc<Pond>> {
+        let made = self.pond.get_or_init(|| {
+            let a = &self.assessment;
+            let boat = Boat::of(&a.setup, &a.middle)?;
+            Some(Arc::new(Pond {
+                middle: (boat, scene(&a.setup, &a.middle)),
+                ends: ends(&a.setup),
+            }))
+        });
+        made.clone()
+    }
+
+    /// What many tries on the pond came to.
+    pub fn tried(&self, what: Tried) -> Arc<Numbers> {
+        let lock = || self.tried.lock().unwrap_or_else(PoisonError::into_inner);
+        if let Some(known) = lock().get(&what) {
+            return known.clone();
+        }
+        // Made outside the lock: who asks for something else does not wait.
+        let (exercise, stands, practice) = what;
+        let made = Arc::new(numbers(&self.assessment.setup, exercise, stands, practice));
+        lock().insert(what, made.clone());
+        made
     }
 
     /// What it costs to move on a day that goes so.

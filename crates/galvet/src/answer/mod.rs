@@ -10,7 +10,7 @@ mod variant;
 mod watch;
 mod weight;
 
-pub use afloat::{Afloat, Answered, Quick};
+pub use afloat::{Afloat, Answered, Pond, Quick};
 pub use closeup::{Closeup, Point};
 pub use desk::{Desk, Hull};
 pub(crate) use desk::{Digest, digest};

@@ -38,6 +38,7 @@ mod open;
 mod pack;
 mod papers;
 mod photos;
+mod pond;
 mod questions;
 mod queue;
 mod ranking;

@@ -7,8 +7,8 @@ use super::shared::Shared;
 use super::{
     afloat, alone, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors,
     fittings, flip, hull, hulls, import, kinds, kit, leaving, lines, log, moving, new_hull, papers,
-    photos, questions, ranking, reader, reckons, record, remedy, rigs, set_aside, shortlist, stow,
-    summary, talk, ticks, tour, trash, trials, undo, walk, weigh, workbench,
+    photos, pond, questions, ranking, reader, reckons, record, remedy, rigs, set_aside, shortlist,
+    stow, summary, talk, ticks, tour, trash, trials, undo, walk, weigh, workbench,
 };
 use crate::terminal;
 use galvet_core::base::System;
@@ -36,7 +36,7 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 44] = [
+const PAGES: [fn() -> Vec<Route>; 45] = [
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -66,6 +66,7 @@ const PAGES: [fn() -> Vec<Route>; 44] = [
     papers::routes,
     log::routes,
     moving::routes,
+    pond::routes,
     ticks::routes,
     alone::routes,
     photos::routes,

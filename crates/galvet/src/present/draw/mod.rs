@@ -19,6 +19,7 @@ pub mod overlay;
 pub mod paper;
 pub mod person;
 pub mod plan;
+pub mod pond;
 pub mod section;
 pub mod symbol;
 pub mod turn;

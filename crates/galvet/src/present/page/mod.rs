@@ -8,6 +8,7 @@ pub mod kit;
 pub mod log;
 pub mod paged;
 pub mod papers;
+pub mod pond;
 pub mod ranking;
 pub mod reckons;
 pub mod survey;
