@@ -49,6 +49,8 @@ const COLUMNS = /** @type {const} */ ([
 ]);
 /** A move takes hold so far ahead of what is shown, s: the server's answer is there by then. */
 const AHEAD = 0.16;
+/** In which a late answer moves what is shown, s. */
+const FADES = 0.25;
 /** What is asked for beyond what is shown, s. */
 const BEYOND = 5;
 export const LONGEST = 120;
@@ -88,6 +90,21 @@ export class Course {
     this.asking = 0;
     /** Asked for so far, s. */
     this.reaches = 0;
+    /** From when on frames are asked for that no answer has brought, s. */
+    this.lacks = Infinity;
+    /** When it is, s, for who shows it. */
+    this.now = () => 0;
+    /** How far an answer that came late moved what was shown, and when, s. */
+    /** @type {{ at: number, by: Moment } | undefined} */
+    this.moved = undefined;
+  }
+
+  /** The exercise as it is. */
+  async open() {
+    const answer = await fetch(this.address);
+    if (!answer.ok) throw new Error(await answer.text());
+    this.take(await answer.json());
+    this.reaches = this.until;
   }
 
   /** @param {number} from @param {number} until */
@@ -96,7 +113,9 @@ export class Course {
     address.searchParams.set("moves", this.script.join(";"));
     address.searchParams.set("sea", this.sea);
     address.searchParams.set("up", this.begins.up);
-    address.searchParams.set("from", from.toFixed(2));
+    // What a move before was to bring, this answer brings as well.
+    this.lacks = Math.min(this.lacks, from);
+    address.searchParams.set("from", this.lacks.toFixed(2));
     address.searchParams.set("until", until.toFixed(2));
     this.asking += 1;
     const turn = this.asking;
@@ -106,6 +125,7 @@ export class Course {
     const more = await answer.json();
     // A later move has been asked for meanwhile.
     if (turn !== this.asking) return;
+    this.lacks = Infinity;
     this.take(more);
     this.reaches = until;
   }
@@ -115,8 +135,23 @@ export class Course {
     const old = this.told;
     if (!old || more.main.moving.from === 0) {
       this.told = more;
+      this.moved = undefined;
       return;
     }
+    const now = this.now();
+    const shown = this.at(old.main.moving, now);
+    this.moved = undefined;
+    this.join(old, more);
+    if (now <= more.main.moving.from || !this.told) return;
+    const is = this.at(this.told.main.moving, now);
+    const names = /** @type {(keyof Moment)[]} */ (Object.keys(is));
+    const by = { ...is };
+    for (const name of names) by[name] = shown[name] - is[name];
+    this.moved = { at: now, by };
+  }
+
+  /** @param {Told} old @param {Told} more */
+  join(old, more) {
     const { every } = more;
     const keep = Math.round(more.main.moving.from / every);
     this.told = {
@@ -152,7 +187,7 @@ export class Course {
     this.sea = this.begins.sea;
     this.own = false;
     this.told = undefined;
-    return this.ask(0, this.until);
+    return this.open();
   }
 
   /**
@@ -204,6 +239,14 @@ export class Course {
     return (this.told.main.moving.heel.length - 1) * this.told.every;
   }
 
+  /** When it heels most, s. */
+  furthest() {
+    if (!this.told) return 0;
+    const { heel } = this.told.main.moving;
+    const most = heel.reduce((a, b) => Math.max(a, Math.abs(b)), 0);
+    return this.told.every * heel.findIndex((h) => Math.abs(h) === most);
+  }
+
   /**
    * Where a boat is at a time, between two frames.
    * @param {Moving} moving
@@ -220,7 +263,8 @@ export class Course {
       const a = column[i] ?? 0;
       return a + (at - i) * ((column[i + 1] ?? a) - a);
     };
-    return {
+    /** @type {Moment} */
+    const is = {
       heel: DEGREE * of(moving.heel),
       legs: DEGREE * of(moving.legs),
       trunk: DEGREE * of(moving.trunk),
@@ -232,6 +276,18 @@ export class Course {
       beside: of(moving.beside),
       force: of(moving.force),
     };
+    // An answer that came late moves what is shown little by little.
+    const since = this.moved ? (time - this.moved.at) / FADES : 1;
+    if (
+      !this.moved ||
+      moving !== this.told?.main.moving ||
+      since < 0 ||
+      since >= 1
+    )
+      return is;
+    for (const name of /** @type {(keyof Moment)[]} */ (Object.keys(is)))
+      is[name] += (1 - since) * this.moved.by[name];
+    return is;
   }
 
   /**

@@ -55,7 +55,7 @@ function palette() {
 export class View {
   /**
    * @param {HTMLCanvasElement} water
-   * @param {HTMLCanvasElement} trace
+   * @param {HTMLCanvasElement | undefined} trace
    * @param {Course} course
    */
   constructor(water, trace, course) {
@@ -72,7 +72,7 @@ export class View {
   draw(time) {
     if (!this.course.told) return;
     this.drawWater(time);
-    this.drawTrace(time);
+    if (this.trace) this.drawTrace(time, this.trace);
   }
 
   /**
@@ -236,12 +236,12 @@ export class View {
     });
   }
 
-  /** @param {number} time */
-  drawTrace(time) {
+  /** @param {number} time @param {HTMLCanvasElement} trace */
+  drawTrace(time, trace) {
     const { told } = this.course;
-    const on = this.trace.getContext("2d");
+    const on = trace.getContext("2d");
     if (!told || !on) return;
-    const { width, height, ratio } = fitted(this.trace);
+    const { width, height, ratio } = fitted(trace);
     on.setTransform(ratio, 0, 0, ratio, 0, 0);
     on.clearRect(0, 0, width, height);
     on.font = `12px ${this.palette.font}`;

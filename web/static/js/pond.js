@@ -29,7 +29,7 @@ function begin(stage) {
   byButtons(stage, player);
   byKeys(water, player);
   byPointer(water, player);
-  course.ask(0, course.until).then(
+  course.open().then(
     () => player.opened(),
     () => {
       stage.hidden = true;
@@ -61,6 +61,7 @@ class Player {
     /** @type {number[]} */
     this.frames = [];
     this.lean = 0;
+    course.now = () => this.time;
   }
 
   opened() {

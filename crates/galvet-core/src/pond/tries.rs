@@ -3,6 +3,7 @@
 use super::boat::Boat;
 use super::exercise::Done;
 use super::play::{Course, End, Happened, Play, Setting};
+use super::roll::TICK;
 use rayon::prelude::*;
 
 /// What became of one try.
@@ -94,7 +95,8 @@ pub fn tries(boats: &[Boat], setting: &Setting, done: &Done, count: u32) -> Trie
         };
         let boat = &boats[k as usize % boats.len()];
         let play = Play::new(boat, setting, &done.script, done.up);
-        Try::of(&play.run(done.until, 0, done.must_stand))
+        // A step a tick: outcomes are those of a finer one, heels to 0.03°.
+        Try::of(&play.stepped(TICK).run(done.until, 0, done.must_stand))
     };
     Tries((0..count).into_par_iter().map(one).collect())
 }

@@ -1,7 +1,8 @@
 //! Shares over possible shapes: as wide as what is not known.
 
 use crate::common::{brief, posterior, rig, survey};
-use galvet_core::figures::Setup;
+use galvet_core::figures::{Afloat, Quantity, Setup};
+use galvet_core::float::Accuracy;
 use galvet_core::hull::{BottomShape, Construction, Measure};
 use galvet_core::pond::{Boat, Exercise, Setting, numbers, tries};
 use galvet_core::question::Practice;
@@ -91,4 +92,46 @@ fn what_is_not_known_widens_and_what_does_not_rest_counts_as_lost() {
         told.upright.found < 0.01 && told.upright.least < 0.01,
         "{told:?}"
     );
+}
+
+/// Hulls of a leaflet over the classes people look at, in their middle shape: what the figures
+/// say of each, and the tries.
+#[test]
+fn tries_agree_with_support_and_lean_room() {
+    let mut told = Vec::new();
+    for length in [2.9, 3.3, 3.7, 4.1] {
+        for (k, beam) in [0.70, 0.76, 0.82, 0.88, 0.94, 1.00].into_iter().enumerate() {
+            let bottom = [BottomShape::ShallowArch, BottomShape::Tunnel][k % 2];
+            let setup = leaflet(length, beam, 15.0 * length * beam, bottom);
+            let shape = setup.posterior.middle();
+            let Some(boat) = Boat::of(&setup, &shape) else {
+                continue;
+            };
+            let share = |exercise: Exercise, stands, practice| {
+                let done = exercise.done(stands, setup.guides());
+                let setting = Setting::of(&setup.brief, practice, done.sea, setup.guides());
+                tries(std::slice::from_ref(&boat), &setting, &done, 100)
+            };
+            let stands = [Practice::New, Practice::Some, Practice::Skilled]
+                .map(|p| share(Exercise::Casts, true, p).upright());
+            let land = share(Exercise::Landing, false, Practice::Some);
+            let shapes = [shape];
+            let afloat = Afloat::new(&setup, &shapes, Accuracy::FINE);
+            let figures = &afloat.figures()[0].0;
+            let lean = figures.get(Quantity::LeanRoom).unwrap_or(-0.05);
+            told.push((boat.support(), lean, stands, land.reached(), land.over()));
+        }
+    }
+    assert!(told.len() > 20);
+    for (kappa, lean, [new, some, skilled], reached, over) in told {
+        // Sure to fail below, and to pass above: half get through between.
+        for (share, fails, passes) in [(new, 0.90, 1.30), (some, 0.68, 0.92), (skilled, 0.45, 0.60)]
+        {
+            assert!(kappa > fails || share < 0.05, "{kappa}: {share}");
+            assert!(kappa < passes || share > 0.70, "{kappa}: {share}");
+        }
+        assert!(lean > 0.055 || reached < 0.05, "{lean}: {reached}");
+        assert!(lean < 0.115 || reached > 0.95, "{lean}: {reached}");
+        assert_eq!(over, 0.0, "nobody reaches until it goes over");
+    }
 }

@@ -7,7 +7,7 @@ use galvet_core::handling::{Windage, windage};
 use galvet_core::plausible::{CannotFloat, Posterior};
 use galvet_core::pond::{Boat, Exercise, Numbers, Scene, ends, numbers, scene};
 use galvet_core::portrait::{Portrait, SectionView, glyph, portrait};
-use galvet_core::question::{Day, Outing, Practice};
+use galvet_core::question::{Brief, Day, Outing, Practice};
 use galvet_core::rank::Ranking;
 use std::collections::BTreeMap;
 use std::sync::{Arc, Mutex, OnceLock, PoisonError};
@@ -137,6 +137,12 @@ impl Afloat {
             }))
         });
         made.clone()
+    }
+
+    /// What many tries came to of what a question's angler would try first.
+    pub fn tried_by(&self, brief: &Brief) -> Arc<Numbers> {
+        let exercise = Exercise::first(brief.posture);
+        self.tried((exercise, brief.posture.stands(), brief.wishes.practice))
     }
 
     /// What many tries on the pond came to.

@@ -21,6 +21,7 @@ use galvet_core::question::{Brief, Practice};
 use rayon::prelude::*;
 use rocket::form::FromForm;
 use rocket::http::{ContentType, Status};
+use rocket::response::Redirect;
 use rocket::{Route, get, routes};
 use serde_json::{Value, json};
 use std::sync::Arc;
@@ -521,6 +522,14 @@ async fn help(wanted: Wanted, visit: Visit<'_>) -> Result<HelpPage, Trouble> {
     })
 }
 
+/// From a hull.
+#[get("/hulls/<slug>/pond")]
+async fn of_hull(slug: &str, visit: Visit<'_>) -> Result<Redirect, Trouble> {
+    let records = visit.shared.records().await?;
+    let hull = records.hull(slug)?;
+    Ok(visit.go("/pond", &[("hull", &hull.survey.key)]))
+}
+
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, course_json, trace, strip_svg, help]
+    routes![of_hull, page, course_json, trace, strip_svg, help]
 }

@@ -6,6 +6,7 @@ use super::queue::Queue;
 use super::records::Records;
 use super::trouble::Trouble;
 use crate::answer::{Answered, Desk, Memory, held};
+use crate::present::columns::Deep;
 use crate::present::page::ranking::{self, RankingView};
 use crate::question::Asked;
 use crate::terminal;
@@ -27,7 +28,7 @@ const WAITING: usize = 64;
 const ROW: usize = 12 * 1024;
 /// Where the answer lies in memory, and whether the units are imperial: while it is known
 /// beside the view, no other can come to lie there.
-type ViewKey = (usize, bool, bool);
+type ViewKey = (usize, bool, Deep);
 /// A ranking and the place of its words: put there once, however many wait.
 type View = (Weak<Answered>, Arc<OnceLock<Arc<RankingView>>>);
 
@@ -151,7 +152,7 @@ impl Shared {
     pub(super) async fn view(
         &self,
         answer: Arc<Answered>,
-        (units, deep): (System, bool),
+        (units, deep): (System, Deep),
     ) -> Result<Arc<RankingView>, Trouble> {
         let key = (
             Arc::as_ptr(&answer) as usize,

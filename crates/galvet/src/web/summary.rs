@@ -3,6 +3,7 @@
 use super::reader::today;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
+use crate::present::columns::Deep;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::ranking::sentence::{self, Sentence};
 use askama::Template;
@@ -31,7 +32,7 @@ async fn page(visit: Visit<'_>) -> Result<Result<SummaryPage, Status>, Trouble> 
         return Ok(Err(Status::UnprocessableEntity));
     }
     let answer = shared.ranking(&asked, &records, reader.caller).await?;
-    let ranking = shared.view(answer, (reader.units, false)).await?;
+    let ranking = shared.view(answer, (reader.units, Deep::default())).await?;
     let saved = asked.start.as_ref();
     let saved = saved.and_then(|key| records.catalogue.briefs.iter().find(|b| b.key == *key));
     Ok(Ok(SummaryPage {

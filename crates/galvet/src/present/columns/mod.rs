@@ -8,6 +8,7 @@ use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::beyond::{Beyond, Extra};
 use galvet_core::figures::Assessment;
 use galvet_core::hull::{Judgement, Survey};
+use galvet_core::pond::Numbers;
 use galvet_core::question::{Brief, Fishing, Joints, Launch};
 use std::collections::{BTreeMap, BTreeSet};
 use strum::{EnumMessage, IntoStaticStr, VariantArray};
@@ -69,9 +70,44 @@ pub enum Which {
     Hold,
     Towed,
     Bow,
+    /// Tries on the pond that end upright.
+    Upright,
+    /// Greatest heel of those, heel left until water comes in, most of the deck full.
+    PondHeel,
+    PondRoom,
+    PondWater,
+}
+
+/// What is worked out only where somebody asks.
+#[derive(Default)]
+pub struct Worked<'a> {
+    /// Speed and wind at a glance.
+    pub quick: Option<Quick>,
+    /// A day that turns.
+    pub beyond: Option<&'a Beyond>,
+    /// Tries on the pond.
+    pub tried: Option<&'a Numbers>,
+}
+
+/// Which of it an order or a limit needs.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default)]
+pub struct Deep {
+    /// A day that turns.
+    pub day: bool,
+    /// Tries on the pond.
+    pub pond: bool,
 }
 
 impl Which {
+    /// Whether it tells what tries on the pond came to.
+    #[must_use]
+    pub const fn of_the_pond(self) -> bool {
+        matches!(
+            self,
+            Self::Upright | Self::PondHeel | Self::PondRoom | Self::PondWater
+        )
+    }
+
     /// The figure for when the day turns it tells: worked out only where it is asked for.
     #[must_use]
     pub const fn extra(self) -> Option<Extra> {
@@ -122,7 +158,7 @@ const fn column(
 }
 
 /// Every column.
-pub const COLUMNS: [Column; 35] = {
+pub const COLUMNS: [Column; 39] = {
     use Dimension as D;
     use Holds::{Area, Count, Judged, Number};
     [
@@ -269,6 +305,34 @@ pub const COLUMNS: [Column; 35] = {
         extra(Which::Hold, "effort to stay without an anchor", true),
         extra(Which::Towed, "speed lost to what is towed", true),
         extra(Which::Bow, "bow freeboard", false),
+        column(
+            Which::Upright,
+            "pond: tries that end upright",
+            false,
+            Number(D::Share, 0),
+            "",
+        ),
+        column(
+            Which::PondHeel,
+            "pond: greatest heel",
+            true,
+            Number(D::Angle, 0),
+            "",
+        ),
+        column(
+            Which::PondRoom,
+            "pond: heel left until water comes in",
+            false,
+            Number(D::Angle, 0),
+            "",
+        ),
+        column(
+            Which::PondWater,
+            "pond: most of the deck full",
+            true,
+            Number(D::Share, 0),
+            "",
+        ),
     ]
 };
 
@@ -319,6 +383,7 @@ impl Column {
             W::Towed => "/figures/towed_slows_mps",
             W::Bow => "/figures/bow_freeboard_mm",
             W::Lift | W::Length | W::Beam | W::Price => "/record",
+            W::Upright | W::PondHeel | W::PondRoom | W::PondWater => "/pond",
         }
     }
 }
@@ -358,7 +423,10 @@ pub fn filed(
     let afloat = answered.afloat.get(&survey.key);
     let told = cells(
         afloat.map(|a| &*a.assessment),
-        (afloat.map(|a| a.quick()), None),
+        &Worked {
+            quick: afloat.map(|a| a.quick()),
+            ..Worked::default()
+        },
         survey,
         &answered.ranking.brief,
         System::Metric,
@@ -384,15 +452,16 @@ pub enum Filed {
 #[must_use]
 pub fn cells(
     a: Option<&Assessment>,
-    (quick, beyond): (Option<Quick>, Option<&Beyond>),
+    worked: &Worked<'_>,
     survey: &Survey,
     brief: &Brief,
     system: System,
 ) -> Vec<Cell> {
     let of = Of {
         a,
-        quick: quick.unwrap_or_default(),
-        beyond,
+        quick: worked.quick.unwrap_or_default(),
+        beyond: worked.beyond,
+        tried: worked.tried,
         survey,
         brief,
         system,
@@ -413,7 +482,8 @@ pub fn cells(
             value: told.value,
             filed: told.filed,
             first: first.iter().position(|which| *which == c.which),
-            later: c.which.extra().is_some() && beyond.is_none(),
+            later: (c.which.extra().is_some() && worked.beyond.is_none())
+                || (c.which.of_the_pond() && worked.tried.is_none()),
         }
     };
     COLUMNS.iter().map(cell).collect()

@@ -10,6 +10,7 @@ use galvet_core::figures::{Assessment, Quantity, Range};
 use galvet_core::guide::Guide;
 use galvet_core::hull::{Judgement, Measure, Survey};
 use galvet_core::papers::{Facts, Leg, shopping, strip};
+use galvet_core::pond::Numbers;
 use galvet_core::question::Brief;
 use galvet_core::rank::explain::area;
 use galvet_core::rank::{LOOKED_AT, SEAT, by_the_trip, comfort, demands, seat};
@@ -41,6 +42,7 @@ pub(super) struct Of<'a> {
     pub(super) a: Option<&'a Assessment>,
     pub(super) quick: Quick,
     pub(super) beyond: Option<&'a Beyond>,
+    pub(super) tried: Option<&'a Numbers>,
     pub(super) survey: &'a Survey,
     pub(super) brief: &'a Brief,
     pub(super) system: System,
@@ -79,6 +81,43 @@ impl Of<'_> {
                 self.extra(c.which)
             }
             W::Battery | W::Anchor | W::Hold | W::Towed | W::Bow => self.extra(c.which),
+            W::Upright => self.upright(),
+            W::PondHeel => self.tried(|n| n.heel, c),
+            W::PondRoom => self.tried(|n| n.room, c),
+            W::PondWater => self.tried(|n| n.filled, c),
+        }
+    }
+
+    /// Tries on the pond that end upright, with the range.
+    fn upright(&self) -> Told {
+        let Some(share) = self.tried.map(|n| n.upright) else {
+            return Told::default();
+        };
+        let text = |v| self.system.text(Dimension::Share, v, 0);
+        Told {
+            value: Some(share.found),
+            text: text(share.found),
+            range: format!("{} to {}", text(share.least), text(share.most)),
+            filed: Some(Filed::Range([share.least, share.found, share.most])),
+        }
+    }
+
+    /// A figure of those tries; none where nobody stayed upright.
+    fn tried(&self, of: impl Fn(&Numbers) -> Option<[f64; 3]>, c: &Column) -> Told {
+        let (Some(all), Holds::Number(dimension, _)) = (self.tried.and_then(of), c.holds) else {
+            return Told::default();
+        };
+        // Angles are told in degrees.
+        let [lo, middle, hi] = match dimension {
+            Dimension::Angle => all.map(f64::to_degrees),
+            _ => all,
+        };
+        let text = |v| self.system.text(dimension, v, 0);
+        Told {
+            value: Some(middle),
+            text: text(middle),
+            range: format!("{} to {}", text(lo), text(hi)),
+            filed: Some(Filed::Range([lo, middle, hi])),
         }
     }
 

@@ -2,7 +2,7 @@
 
 use super::costs::{Cost, costs};
 use crate::answer::Outcome;
-use crate::present::columns::{self, COLUMNS, Cell, Which, cells};
+use crate::present::columns::{self, COLUMNS, Cell, Which, Worked, cells};
 use crate::present::draw::gauge::{Gauge, full_scale, gauge};
 use crate::present::draw::hull::{Side, side};
 use crate::present::draw::overlay::{Overlay, overlay};
@@ -156,9 +156,14 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
             let quick = afloat.map(|a| a.quick());
             let assessment = afloat.map(|a| &*a.assessment);
             let beyond = afloat.map(|a| a.beyond(&brief.day()));
+            let tried = afloat.map(|a| a.tried_by(brief));
             cells(
                 assessment,
-                (quick, beyond.as_deref()),
+                &Worked {
+                    quick,
+                    beyond: beyond.as_deref(),
+                    tried: tried.as_deref(),
+                },
                 survey,
                 brief,
                 system,

@@ -4,7 +4,7 @@
 use super::derivation::{Derivation, Input, OF_THE_MIDDLE, OVER_SHAPES, guide_values, input};
 use super::figure::{Figure, signed_percent};
 use crate::answer::Afloat;
-use crate::present::columns::{Column, Filed, Which, cells, column_named};
+use crate::present::columns::{Column, Filed, Which, Worked, cells, column_named};
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::figures::outlook::held_back;
 use galvet_core::guide::Guide;
@@ -187,7 +187,10 @@ impl Of<'_> {
         let quick = self.afloat.quick();
         let all = cells(
             Some(a),
-            (Some(quick), None),
+            &Worked {
+                quick: Some(quick),
+                ..Worked::default()
+            },
             survey,
             self.brief,
             self.system,

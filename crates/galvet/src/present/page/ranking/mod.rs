@@ -9,7 +9,7 @@ pub mod sentence;
 pub mod sift;
 
 use crate::answer::Answered;
-use crate::present::columns::{Cell, cells, in_front};
+use crate::present::columns::{Cell, Deep, Worked, cells, in_front};
 use crate::present::draw::gauge::{self, Gauge};
 use crate::present::draw::map::{Map, map};
 use crate::present::draw::section::{Section, section};
@@ -123,7 +123,7 @@ pub fn facts(survey: &Survey, system: System) -> String {
 /// Puts a ranking into words; `deep` with what a day that turns does to each hull, which
 /// takes longer.
 #[must_use]
-pub fn ranking(answered: &Answered, system: System, deep: bool) -> RankingView {
+pub fn ranking(answered: &Answered, system: System, deep: Deep) -> RankingView {
     let ranking = &answered.ranking;
     let full = gauge::full_scale(ranking.ranked.iter().map(|r| &*r.assessment));
     RankingView {
@@ -175,7 +175,7 @@ fn published(scales: &Scales, brief: &Brief, system: System) -> Vec<String> {
     ]
 }
 
-fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, bool)) -> Row {
+fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, Deep)) -> Row {
     let ranking = &answered.ranking;
     let entry = &ranking.ranked[index];
     let a = &entry.assessment;
@@ -189,10 +189,17 @@ fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, bo
     findings.extend(kit_doubts(&a.setup.loads.layout, system));
     let quick = afloat.map(|a| a.quick());
     let day = ranking.brief.day();
-    let beyond = afloat.filter(|_| deep).map(|a| a.beyond(&day));
+    let beyond = afloat.filter(|_| deep.day).map(|a| a.beyond(&day));
+    let tried = afloat
+        .filter(|_| deep.pond)
+        .map(|a| a.tried_by(&ranking.brief));
     let columns = cells(
         Some(a),
-        (quick, beyond.as_deref()),
+        &Worked {
+            quick,
+            beyond: beyond.as_deref(),
+            tried: tried.as_deref(),
+        },
         survey,
         &ranking.brief,
         system,

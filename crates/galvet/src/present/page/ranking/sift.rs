@@ -1,7 +1,7 @@
 //! Which rows are shown, and in which order: by place or a column, those too close to
 //! call by another, and only those within the reader's limits.
 
-use crate::present::columns::{COLUMNS, Cell, Column, Holds, column_named};
+use crate::present::columns::{COLUMNS, Cell, Column, Deep, Holds, column_named};
 use crate::question::units_said;
 use galvet_core::base::{Bare, Bounds, Dimension};
 use galvet_core::rank::Firmness;
@@ -80,12 +80,16 @@ impl Wanted {
         out
     }
 
-    /// Whether an order or a limit needs what a day that turns does to each hull.
+    /// What an order or a limit needs that is worked out only then.
     #[must_use]
-    pub fn deep(&self) -> bool {
+    pub fn deep(&self) -> Deep {
         let limits = self.limits.iter().map(|(key, _)| key);
-        let mut all = limits.chain([&self.by, &self.ties]);
-        all.any(|key| column_named(key).is_some_and(|(_, c)| c.which.extra().is_some()))
+        let all = limits.chain([&self.by, &self.ties]);
+        let which = all.filter_map(|key| Some(column_named(key)?.1.which));
+        which.fold(Deep::default(), |deep, which| Deep {
+            day: deep.day || which.extra().is_some(),
+            pond: deep.pond || which.of_the_pond(),
+        })
     }
 
     /// As an address' names and values, with the limits or without.
