@@ -6,7 +6,7 @@ pub use stance::{Carriage, LoadKind, Stance};
 
 use crate::base::Lanes;
 use crate::body::Shape;
-use crate::crew::{Company, Crew, SeatHeight};
+use crate::crew::{Companion, Company, Crew, SeatHeight};
 use crate::float::Weight;
 use crate::guide::{Guide, Guides};
 use crate::hull::{Construction, Fixed, Measure, Survey};
@@ -221,6 +221,12 @@ impl LoadPlan {
     #[must_use]
     pub const fn low_seat(shape: &Shape) -> f64 {
         shape.seats[0]
+    }
+
+    /// Who sits beside the angler, and what they weigh as they sit there, kg.
+    pub fn beside(&self) -> impl Iterator<Item = (Companion, f64)> + '_ {
+        let sat = self.company.sat.iter().zip(&self.seated);
+        sat.map(|(sat, placed)| (sat.who, placed.mass))
     }
 
     /// Body centre of a standing angler above the floor, m.

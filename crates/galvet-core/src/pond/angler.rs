@@ -106,4 +106,20 @@ impl Felt {
     pub fn stiff(&self) -> f64 {
         self.inertia[0] + 2.0 * self.inertia[1] + self.inertia[2] + self.own[0] + self.own[1]
     }
+
+    /// What its leaning over moves sideways, kg·m/rad: legs with the trunk on them, trunk.
+    #[must_use]
+    pub(super) fn aside(&self, legs: f64, trunk: f64) -> [f64; 2] {
+        [
+            self.over[0] / GRAVITY * legs.cos(),
+            self.over[1] / GRAVITY * trunk.cos(),
+        ]
+    }
+
+    /// What turning flings sideways, N: leans and rates of legs and trunk.
+    #[must_use]
+    pub(super) fn flung(&self, legs: [f64; 2], trunk: [f64; 2]) -> f64 {
+        let of = |over: f64, [lean, rate]: [f64; 2]| over / GRAVITY * lean.sin() * rate * rate;
+        of(self.over[0], legs) + of(self.over[1], trunk)
+    }
 }

@@ -9,7 +9,7 @@ use crate::figures::{Afloat, Quantity, Setup};
 use crate::float::{Accuracy, Start, Weight, settle};
 use crate::guide::{Guide, Guides};
 use crate::hull::{BottomShape, Flooded};
-use crate::load::Carriage;
+use crate::load::{Carriage, LoadPlan};
 use crate::stability::{Arm, righting};
 use std::f64::consts::FRAC_PI_2;
 
@@ -18,6 +18,8 @@ use std::f64::consts::FRAC_PI_2;
 pub struct Boat {
     /// The angler.
     pub angler: Angler,
+    /// The heaviest of those seated beside; the others are as the kit is.
+    pub mate: Option<Angler>,
     /// All that floats, kg.
     pub displaced: f64,
     /// Arms with the angler's weight at the floor: at the seat, at the feet.
@@ -84,7 +86,7 @@ impl Boat {
         let (loads, body) = (&setup.loads, &*afloat.body);
         let floor = body.standing_height.0[0];
         let place = loads.crew_place(Carriage::Seated);
-        let at_feet = heavier(afloat.weight(Carriage::AtTheFeet), more, [place, floor]);
+        let mut at_feet = heavier(afloat.weight(Carriage::AtTheFeet), more, [place, floor]);
         let hull: Weight<1> = loads.hull(Lanes::splat(shape.hull_mass));
         let all = at_feet.mass.0[0];
         let crew = loads.crew_mass();
@@ -93,6 +95,11 @@ impl Boat {
             stature: loads.crew().stature(),
             seat: loads.seat_height(shape),
         };
+        let (mate, above) = mate(setup, shape);
+        let mated = mate.map_or(0.0, |m| m.mass);
+        let standing = at_feet.z.0[0];
+        // Somebody who moves stands in the arms with their weight at the floor.
+        at_feet.z -= Lanes::splat(mated * above / all);
         // At the seat the same weight lies at the floor beneath it.
         let back = loads.crew_place(Carriage::Seated) - loads.crew_place(Carriage::AtTheFeet);
         let mut at_seat = at_feet;
@@ -103,11 +110,11 @@ impl Boat {
         let stiff = |arms: &Arms| all * GRAVITY * arms.slope();
         let stiffness = [stiff(&seat), stiff(&feet)];
         let beam = setup.posterior.form.beam();
-        let rig = (all - hull.mass.0[0] - crew).max(0.0);
+        let rig = (all - hull.mass.0[0] - crew - mated).max(0.0);
         // Its height from those of the whole, the hull and the angler at the floor.
         let rig_z = if rig > 0.1 {
-            let moment = at_feet.z.0[0] * all - hull.z.0[0] * hull.mass.0[0] - floor * crew;
-            moment / rig
+            let moment = standing * all - hull.z.0[0] * hull.mass.0[0] - floor * crew;
+            (moment - (floor + above) * mated) / rig
         } else {
             floor
         };
@@ -116,7 +123,8 @@ impl Boat {
         let inertia = about(hull.mass.0[0], HULL, hull.z.0[0]) + about(rig, RIG, rig_z);
         let low = angler.at(angler.hips()[0]);
         let guides = setup.guides();
-        let added = guides[Guide::PondAdded] * (inertia + low.stiff());
+        let beside = mate.map_or(0.0, |m| m.at(m.hips()[0]).stiff());
+        let added = guides[Guide::PondAdded] * (inertia + low.stiff() + beside);
         let damped = damping(shape.bottom, guides);
         let draft = seated.upright.attitude.draft.0[0];
         let water = setup.brief.water.density * FRAC_PI_2 * draft * draft;
@@ -137,6 +145,7 @@ impl Boat {
             runs_in: angle(Quantity::EdgeAngle),
             filling: [guides[Guide::PondFills], guides[Guide::PondRuns]],
             angler,
+            mate,
         })
     }
 
@@ -159,6 +168,22 @@ impl Boat {
             -filled / self.filling[0]
         }
     }
+}
+
+/// The heaviest of those seated beside the angler, and how high over the floor their centre is,
+/// m.
+fn mate(setup: &Setup, shape: &Shape) -> (Option<Angler>, f64) {
+    let guides = setup.guides();
+    let sat = setup.loads.beside();
+    let heaviest = sat.max_by(|(_, a), (_, b)| a.total_cmp(b));
+    let seat = LoadPlan::low_seat(shape);
+    let body = heaviest.map(|(who, mass)| Angler {
+        mass,
+        stature: who.stature(),
+        seat,
+    });
+    let above = body.map_or(0.0, |b| seat + guides[Guide::SeatedCentre] * b.stature);
+    (body, above)
 }
 
 /// A weight with more of it in the middle at a place along and a height, m.

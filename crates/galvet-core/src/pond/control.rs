@@ -87,5 +87,10 @@ pub(super) fn on_the_feet(
 pub(super) fn seated(boat: &Boat, g: &Balance, hip: f64, late: &At, aim: &Aim, noise: f64) -> f64 {
     let trunk = aim.lean + wanted(boat, hip, aim)[1];
     let g2 = boat.angler.at(hip).over[1];
-    g2 * (0.2 * trunk + 1.6 * (late.trunk - trunk) + 0.5 * late.trunk_rate + g.noise * noise)
+    upright(g2, trunk, [late.trunk, late.trunk_rate], g.noise * noise)
+}
+
+/// What hips are told that hold a trunk of a pull, N·m, at a lean, of its own and its rate.
+pub(super) fn upright(g2: f64, wanted: f64, [lean, rate]: [f64; 2], noise: f64) -> f64 {
+    g2 * (0.2 * wanted + 1.6 * (lean - wanted) + 0.5 * rate + noise)
 }

@@ -19,6 +19,8 @@ pub(super) enum Purpose {
     Trunk,
     /// The sea.
     Sea,
+    /// Noise of the trunk of who sits beside.
+    Mate,
 }
 
 /// Shares and normals (`SplitMix64`: Steele, Lea and Flood, *Fast splittable pseudorandom number

@@ -13,6 +13,7 @@ mod control;
 mod dice;
 mod exercise;
 mod help;
+mod mate;
 mod numbers;
 mod play;
 mod practice;

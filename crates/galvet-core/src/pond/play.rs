@@ -116,7 +116,7 @@ pub struct Play<'a> {
     roll: Roll<'a>,
     doing: Doing,
     swell: Swell,
-    noise: [Wander; 3],
+    noise: [Wander; 4],
     pushes: Dice,
     push: f64,
     tick: u32,
@@ -145,7 +145,8 @@ impl<'a> Play<'a> {
             roll,
             doing: Doing::new(setting.moves, dice(Purpose::Casts)),
             swell: Swell::of(setting.sea, boat, setting.beam_on, setting.by),
-            noise: [Purpose::Lean, Purpose::Asked, Purpose::Trunk].map(|p| Wander::of(dice(p))),
+            noise: [Purpose::Lean, Purpose::Asked, Purpose::Trunk, Purpose::Mate]
+                .map(|p| Wander::of(dice(p))),
             pushes: dice(Purpose::Push),
             push: 0.0,
             tick: 0,
@@ -278,11 +279,16 @@ impl<'a> Play<'a> {
         }
         let since = (time - self.roll.way.since) / self.roll.way.lasts;
         let rising = self.roll.way.to > self.roll.way.from && (0.0..1.0).contains(&since);
-        let [lean, asked, trunk] = &mut self.noise;
+        let [lean, asked, trunk, mate] = &mut self.noise;
         self.roll.chance = Chance {
             lean: lean.next(),
             asked: asked.next(),
             trunk: trunk.next(),
+            mate: if self.boat.mate.is_some() {
+                mate.next()
+            } else {
+                0.0
+            },
             push: if rising {
                 self.push * (PI * since).sin().powi(2)
             } else {

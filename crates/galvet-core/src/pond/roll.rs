@@ -20,6 +20,9 @@ pub(super) const LAG: f64 = 0.05;
 /// sitting*, 2000).
 const SEATED_DELAY: f64 = 0.12;
 
+/// Stiffness and damping of hips in a seat, of what holds the trunk up, s. Guide values.
+pub(super) const SEATED_HIPS: (f64, f64) = (0.8, 0.12);
+
 /// The smoothest way from 0 to 1, its rate and how that changes (Flash and Hogan, *The
 /// coordination of arm movements*, 1985).
 pub(super) fn smooth(x: f64) -> [f64; 3] {
@@ -66,7 +69,7 @@ impl Way {
 pub struct Roll<'a> {
     pub(super) boat: &'a Boat,
     pub(super) balance: Balance,
-    mode: Mode,
+    pub(super) mode: Mode,
     pub(super) way: Way,
     /// What the angler wants and feels.
     pub aim: Aim,
@@ -74,16 +77,16 @@ pub struct Roll<'a> {
     pub chance: Chance,
     /// Where it is.
     pub now: At,
-    /// What the muscles are told: feet, hips.
-    told: [f64; 2],
+    /// What the muscles are told: feet, hips, the hips of who sits beside.
+    told: [f64; 3],
     /// What was, tick by tick, the oldest first: only what comes late is felt.
     was: VecDeque<At>,
     /// Whether there is a balance; without, only what is held stiff.
     active: bool,
     /// Whether legs and trunk are one with the hull.
-    locked: bool,
+    pub(super) locked: bool,
     /// Whether the hull goes sideways of its own.
-    sways: bool,
+    pub(super) sways: bool,
     /// Damping that is set rather than the boat's, N·m·s.
     damped: Option<f64>,
     step: f64,
@@ -112,7 +115,7 @@ impl<'a> Roll<'a> {
             },
             chance: Chance::default(),
             now: start,
-            told: [0.0; 2],
+            told: [0.0; 3],
             was: std::iter::repeat_n(start, ticks + 1).collect(),
             active: mode != Mode::Stiff,
             locked: false,
@@ -165,12 +168,16 @@ impl<'a> Roll<'a> {
         ([low + way * share, way * rate, way * change], share)
     }
 
-    /// The state as it is felt, so many seconds late.
+    /// The state as it is felt.
     fn late(&self) -> At {
-        let late = match self.mode {
+        self.ago(match self.mode {
             Mode::Up => self.balance.delay,
             Mode::Seated | Mode::Stiff => SEATED_DELAY,
-        };
+        })
+    }
+
+    /// The state as it is felt so many seconds late, the muscles' lag with it.
+    fn ago(&self, late: f64) -> At {
         let ticks = ((late - LAG) / TICK).round().max(0.0) as usize;
         let last = self.was.len() - 1;
         self.was[last - ticks.min(last)]
@@ -227,7 +234,7 @@ impl<'a> Roll<'a> {
         (at.heel_rate, at.trunk_rate) = (x, z);
         (at.legs, at.legs_rate) = (at.heel, x);
         (at.feet, at.hips) = (0.0, 0.0);
-        self.told = [0.0; 2];
+        self.told = [0.0, 0.0, self.told[2]];
         self.mode = mode;
         self.active = mode != Mode::Stiff;
         beside
@@ -251,15 +258,20 @@ impl<'a> Roll<'a> {
         let ([hip, ..], _) = self.hip(time);
         let late = self.late();
         let (boat, balance) = (self.boat, &self.balance);
-        self.told = if self.mode == Mode::Up {
+        let [feet, hips] = if self.mode == Mode::Up {
             control::on_the_feet(boat, balance, hip, &late, (&self.aim, &self.chance))
         } else {
             let noise = self.chance.trunk;
-            [
-                0.0,
-                control::seated(boat, balance, hip, &late, &self.aim, noise),
-            ]
+            let hips = control::seated(boat, balance, hip, &late, &self.aim, noise);
+            [0.0, hips]
         };
+        self.told = [feet, hips, 0.0];
+        if let Some(mate) = &boat.mate {
+            let g2 = mate.at(mate.hips()[0]).over[1];
+            let [lean, rate, _] = self.ago(SEATED_DELAY).mate;
+            let noise = balance.noise * self.chance.mate;
+            self.told[2] = control::upright(g2, 0.0, [lean, rate], noise);
+        }
     }
 
     /// One step by Runge and Kutta.
@@ -277,6 +289,7 @@ impl<'a> Roll<'a> {
         if self.locked {
             self.now.trunk = self.now.heel;
             self.now.trunk_rate = self.now.heel_rate;
+            self.now.mate = [self.now.heel, self.now.heel_rate, 0.0];
         }
         if self.mode != Mode::Up {
             // Legs and hull are one.
@@ -315,8 +328,12 @@ impl<'a> Roll<'a> {
         } else {
             0.0
         };
-        let ([heel_rate, legs_rate, trunk_rate], sway) =
-            self.accelerations(at, body, [hull, legs, trunk, feet], cos, push.force);
+        let torques = [hull, legs, trunk, feet];
+        let (rates, sway) = match &boat.mate {
+            Some(mate) => self.with_mate(at, body, mate, torques, (cos, push)),
+            None => self.accelerations(at, body, torques, (cos, push)),
+        };
+        let [heel_rate, legs_rate, trunk_rate, mate_rate] = rates;
         At {
             heel: at.heel_rate,
             heel_rate,
@@ -328,6 +345,7 @@ impl<'a> Roll<'a> {
             hips: (self.told[1] - at.hips) / LAG,
             filled: boat.fills(at.heel - push.slope, at.filled),
             sway,
+            mate: [at.mate[1], mate_rate, (self.told[2] - at.mate[2]) / LAG],
         }
     }
 
@@ -338,16 +356,15 @@ impl<'a> Roll<'a> {
         at: &At,
         body: &Felt,
         [hull, legs, trunk, feet]: [f64; 4],
-        cos: f64,
-        force: f64,
-    ) -> ([f64; 3], f64) {
+        (cos, push): (f64, &Push),
+    ) -> ([f64; 4], f64) {
         let boat = self.boat;
         let [m11, m12, m22] = body.inertia;
         let [i1, i2] = body.own;
         let inertia = boat.inertia + boat.added;
         if self.locked {
             let one = (hull + legs + trunk) / (inertia + body.stiff());
-            return ([one; 3], 0.0);
+            return ([one, one, one, 0.0], 0.0);
         }
         let mut m = [m11 + i1, m12 * cos, m22 + i2];
         let mut torques = [legs - feet, trunk];
@@ -355,34 +372,30 @@ impl<'a> Roll<'a> {
             m[0] += inertia;
             torques[0] = hull + legs;
         }
-        // What hull and water weigh sideways, and what moves the body moves it the other way.
-        let [g1, g2] = body.over;
-        let (sin1, cos1) = at.legs.sin_cos();
-        let (sin2, cos2) = at.trunk.sin_cos();
-        let c = [g1 / GRAVITY * cos1, g2 / GRAVITY * cos2];
-        let pull = force - boat.sideways * at.sway
-            + g1 / GRAVITY * sin1 * at.legs_rate.powi(2)
-            + g2 / GRAVITY * sin2 * at.trunk_rate.powi(2);
+        // What moves the body sideways moves hull and water the other way.
+        let [one, two] = body.aside(at.legs, at.trunk);
+        let pull = push.force - boat.sideways * at.sway
+            + body.flung([at.legs, at.legs_rate], [at.trunk, at.trunk_rate]);
         if self.sways {
             let mass = boat.sideways_mass;
-            m[0] -= c[0] * c[0] / mass;
-            m[1] -= c[0] * c[1] / mass;
-            m[2] -= c[1] * c[1] / mass;
-            torques[0] -= c[0] * pull / mass;
-            torques[1] -= c[1] * pull / mass;
+            m[0] -= one * one / mass;
+            m[1] -= one * two / mass;
+            m[2] -= two * two / mass;
+            torques[0] -= one * pull / mass;
+            torques[1] -= two * pull / mass;
         }
-        let (one, two) = solved(m, torques);
+        let (a, b) = solved(m, torques);
         let sway = if self.sways {
-            (pull - c[0] * one - c[1] * two) / boat.sideways_mass
+            (pull - one * a - two * b) / boat.sideways_mass
         } else {
             0.0
         };
         let heel = if self.mode == Mode::Up {
             (hull + feet) / inertia
         } else {
-            one
+            a
         };
-        ([heel, one, two], sway)
+        ([heel, a, b, 0.0], sway)
     }
 
     /// Torque from the legs onto the hull, N·m.
@@ -401,7 +414,7 @@ impl<'a> Roll<'a> {
         // Of what holds the trunk up, and s. Guide values.
         let (stiff, damped, held) = match self.mode {
             Mode::Up => (control::STIFF_UP, 0.12, 0.0),
-            Mode::Seated => (0.8, 0.12, 0.0),
+            Mode::Seated => (SEATED_HIPS.0, SEATED_HIPS.1, 0.0),
             Mode::Stiff => (6.0, 0.5, self.aim.lean),
         };
         let bent = at.trunk - at.legs - held;

@@ -47,8 +47,10 @@ pub struct Chance {
     pub lean: f64,
     /// Of what the feet give.
     pub asked: f64,
-    /// Of the trunk.
+    /// Of the trunk, and of that of who sits beside.
     pub trunk: f64,
+    /// See [`Chance::trunk`].
+    pub mate: f64,
     /// Push of the feet, N·m.
     pub push: f64,
 }
@@ -77,10 +79,13 @@ pub struct At {
     pub filled: f64,
     /// Speed sideways through the water, m/s, where the hull sways freely.
     pub sway: f64,
+    /// Lean of the trunk of who sits beside the angler, its rate, and what their hips give.
+    pub mate: [f64; 3],
 }
 
 impl At {
-    fn all(&self) -> [f64; 10] {
+    fn all(&self) -> [f64; 13] {
+        let [mate, mate_rate, mate_hips] = self.mate;
         [
             self.heel,
             self.heel_rate,
@@ -92,6 +97,9 @@ impl At {
             self.hips,
             self.filled,
             self.sway,
+            mate,
+            mate_rate,
+            mate_hips,
         ]
     }
 
@@ -110,6 +118,9 @@ impl At {
             hips,
             filled,
             sway,
+            mate,
+            mate_rate,
+            mate_hips,
         ] = std::array::from_fn(|i| a[i] + by * b[i]);
         Self {
             heel,
@@ -122,6 +133,7 @@ impl At {
             hips,
             filled,
             sway,
+            mate: [mate, mate_rate, mate_hips],
         }
     }
 

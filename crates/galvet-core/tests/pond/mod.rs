@@ -1,6 +1,7 @@
 //! The pond against closed forms, a second integrator and the handbook's numbers (chapter 9).
 #![allow(clippy::unwrap_used, reason = "tests")]
 
+mod mate;
 mod moves;
 mod numbers;
 mod roll;

@@ -322,6 +322,7 @@ fn the_mirror_image_is_exact_and_nothing_runs_away() {
             hips: 50.0 * share(),
             filled: share().abs(),
             sway: 0.0,
+            mate: [0.0; 3],
         };
         let mode = [Mode::Up, Mode::Seated, Mode::Stiff][k % 3];
         let mut roll = Roll::new(&boats[k % 4], some, mode, at);
