@@ -9,7 +9,7 @@ const near = (a, b) => assert.ok(Math.abs(a - b) < 1e-6, `${a} for ${b}`);
 function told(from, count) {
   const column = Array.from({ length: count }, (_, i) => from / 0.02 + i);
   const names =
-    "heel legs trunk slope up filled reach aside beside force".split(" ");
+    "heel legs trunk slope up filled reach aside beside force mate".split(" ");
   const moving = Object.fromEntries(names.map((name) => [name, column]));
   const main = {
     still: {},

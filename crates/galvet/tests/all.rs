@@ -21,6 +21,7 @@ mod log;
 mod pages;
 mod papers;
 mod photos;
+mod pond;
 mod rank_command;
 mod remedies;
 mod rooms;

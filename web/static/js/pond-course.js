@@ -22,6 +22,7 @@
  * @property {number[]} aside
  * @property {number[]} beside
  * @property {number[]} force
+ * @property {number[]} mate
  * @property {[number, string][]} happened
  * @property {boolean} over
  */
@@ -46,6 +47,7 @@ const COLUMNS = /** @type {const} */ ([
   "aside",
   "beside",
   "force",
+  "mate",
 ]);
 /** A move takes hold so far ahead of what is shown, s: the server's answer is there by then. */
 const AHEAD = 0.16;
@@ -275,6 +277,7 @@ export class Course {
       aside: of(moving.aside) / 1000,
       beside: of(moving.beside),
       force: of(moving.force),
+      mate: DEGREE * of(moving.mate),
     };
     // An answer that came late moves what is shown little by little.
     const since = this.moved ? (time - this.moved.at) / FADES : 1;

@@ -22,6 +22,7 @@
  * @property {number} wets
  * @property {number} runs_in
  * @property {number[]} arms
+ * @property {[number, number] | null} mate stature and hip of who sits beside
  */
 
 /**
@@ -37,6 +38,7 @@
  * @property {number} aside
  * @property {number} beside
  * @property {number} force
+ * @property {number} mate
  */
 
 /** @typedef {[number, number]} Point across to starboard, up */
@@ -300,6 +302,39 @@ export class Brush {
     on.fill();
     if (holds.rod) this.rod(hands[1], at);
     if (holds.fish) this.fish(hands[at.reach < 0 ? 0 : 1]);
+  }
+
+  /** Who sits behind the angler, paler. @param {Still} still @param {Moment} at */
+  mate(still, at) {
+    if (!still.mate) return;
+    const [tall, high] = still.mate;
+    const { on } = this;
+    on.save();
+    on.globalAlpha = 0.45;
+    const share = tall / still.stature;
+    this.person(
+      {
+        ...still,
+        stature: tall,
+        hips: [high, high],
+        trunk: still.trunk.map((v) => share * v),
+        aid: still.aid.map((v) => share * v),
+        cap: still.cap.map((v) => share * v),
+        head: still.head.map((v) => share * v),
+      },
+      {
+        ...at,
+        legs: at.heel,
+        trunk: at.mate,
+        up: 0,
+        reach: 0,
+        aside: 0,
+        beside: 0,
+        force: 0,
+      },
+      { rod: false, fish: false },
+    );
+    on.restore();
   }
 
   /** @param {Still} still @param {Moment} at @param {number} side @returns {Point} */

@@ -153,6 +153,7 @@ export class View {
       const dog = this.course.last("dog", time);
       if (dog && dog.side !== 0)
         brush.dog(still, at, dog.side * Math.min((time - dog.at) / 0.6, 1));
+      brush.mate(still, at);
       brush.person(still, at, this.holds(time, at));
       brush.hull(still, at);
       brush.marks(still, at);

@@ -61,6 +61,7 @@ class Player {
     /** @type {number[]} */
     this.frames = [];
     this.lean = 0;
+    this.asked = false;
     course.now = () => this.time;
   }
 
@@ -106,6 +107,7 @@ class Player {
     if (through && !waits) {
       this.play(false);
       this.told();
+      this.helped();
       return;
     }
     requestAnimationFrame((next) => this.frame(next));
@@ -135,6 +137,26 @@ class Player {
     ];
     this.now.textContent = parts.join(" · ");
     this.now.classList.toggle("pond-wet", room < 0 || over);
+  }
+
+  /** What would help, once the exercise is through: asked for once. */
+  async helped() {
+    const box = one(document, "[data-pond-helps]", HTMLElement);
+    const link = box && one(box, "a[data-slow]", HTMLAnchorElement);
+    if (!box || !link || this.asked || this.course.own) return;
+    this.asked = true;
+    try {
+      const answer = await fetch(link.href);
+      const page = new DOMParser().parseFromString(
+        await answer.text(),
+        "text/html",
+      );
+      const lines = page.querySelector("[data-pond-help] ul");
+      if (lines) box.before(document.importNode(lines, true));
+    } catch {
+      // The link leads there all the same.
+      this.asked = false;
+    }
   }
 
   /** What came of moves of one's own. */

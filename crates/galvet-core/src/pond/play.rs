@@ -241,11 +241,14 @@ impl<'a> Play<'a> {
         self.wants(time);
         let stature = self.boat.angler.stature;
         let seated = self.roll.mode() != Mode::Up;
-        let before = self.doing.clone();
+        let boat = self.boat;
+        let ends = |t: f64, doing: &Doing| {
+            let beside = doing.beside(t, seated, stature);
+            [doing.moment(t, boat), beside]
+        };
+        let a = ends(time, &self.doing);
         self.doing.leans_on(&self.roll.now, self.setting.stiff);
-        let ends =
-            |t: f64, doing: &Doing| [doing.moment(t, self.boat), doing.beside(t, seated, stature)];
-        let (a, b) = (ends(time, &before), ends(time + TICK, &self.doing));
+        let b = ends(time + TICK, &self.doing);
         let (doing, swell) = (&self.doing, &self.swell);
         let push = |t: f64| {
             let share = (t - time) / TICK;

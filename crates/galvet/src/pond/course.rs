@@ -51,6 +51,8 @@ pub fn still(boat: &Boat, scene: &Scene) -> Value {
         "aid": points(&scene.aid),
         "cap": points(&scene.cap),
         "head": [rounded(scene.head.0, 1e3), rounded(scene.head.1, 1e3)],
+        // Who sits beside: stature and height of the hip.
+        "mate": boat.mate.map(|m| [rounded(m.stature, 1e3), rounded(m.hips()[0], 1e3)]),
         "dry": mm(dry),
         "wet": mm(wet),
         "wets": degrees(boat.wets),
@@ -82,6 +84,7 @@ pub fn moving(course: &Course, from: f64) -> Value {
         "aside": column(&|f| rounded(f.aside, 1e3)),
         "beside": column(&|f| rounded(f.beside, 1e3)),
         "force": column(&|f| rounded(f.force, 1.0)),
+        "mate": column(&|f| degrees(f.at.mate[0])),
         "happened": happened.map(|(at, what)| json!([at, word(*what)])).collect::<Value>(),
         "over": course.end == End::Over,
     })

@@ -1,11 +1,13 @@
 //! The pond: an exercise on a hull, played; a course as JSON, table and strip.
 
+use super::answered::{Answered, answered};
 use super::records::Records;
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{Afloat, Desk, Hull, Pond};
 use crate::pond::{course, moves};
+use crate::present::draw::hull::{Side, side};
 use crate::present::draw::paper::STYLE;
 use crate::present::draw::pond::{Strip, strip};
 use crate::present::page::pond::{PondView, Trial, exercise, view, words};
@@ -83,6 +85,8 @@ struct PondPage {
     /// Practice: word, label, chosen.
     practices: Vec<(&'static str, &'static str, bool)>,
     view: Option<PondView>,
+    /// The hull from the side.
+    side: Option<Side>,
     /// Where the moving picture asks, and with what it begins.
     course: String,
     script: String,
@@ -171,7 +175,7 @@ const fn sea_word(sea: Sea) -> &'static str {
 }
 
 #[get("/pond?<wanted..>")]
-async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<PondPage, Trouble> {
+async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<Answered<PondPage>, Trouble> {
     let (shared, reader) = (visit.shared, visit.reader);
     let records = shared.records().await?;
     let picked = wanted.picked(&visit, &records).await?;
@@ -224,11 +228,12 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<PondPage, Trouble> {
         "/pond".to_owned(),
         reader.units,
     );
-    let view = made(shared, &picked, reader.caller, move |afloat, pond| {
-        view(afloat, pond, &trial)
-    })
-    .await?;
-    Ok(PondPage {
+    let made = made(shared, &picked, reader.caller, move |afloat, pond| {
+        let side = side(&afloat.portrait().side, reader.units);
+        (view(afloat, pond, &trial), side)
+    });
+    let (view, side) = made.await?.unzip();
+    let page = PondPage {
         frame: visit.frame("pond", here),
         sentence,
         hulls: offered(&key),
@@ -243,6 +248,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<PondPage, Trouble> {
             .map(|p| (p.key(), p.label(), p == trial.practice))
             .to_vec(),
         view,
+        side,
         course: link("/pond/course.json", trial.exercise, &seed),
         script: moves::written(&done.script),
         sea: sea_word(done.sea),
@@ -254,7 +260,8 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<PondPage, Trouble> {
         strip: link("/pond/strip.svg", trial.exercise, &seed),
         trace: link("/pond/trace.csv", trial.exercise, &seed),
         key,
-    })
+    };
+    Ok(answered(&picked.asked, page))
 }
 
 /// Makes something of a hull on the pond; `None` where it does not float.
@@ -288,7 +295,11 @@ struct Played {
 
 impl Wanted {
     /// The exercise's, or moves of one's own.
-    fn played(&self, trial: &Trial, brief: &Brief, guides: &Guides) -> Result<Played, String> {
+    fn played(&self, picked: &Picked, guides: &Guides) -> Result<Played, String> {
+        let (trial, brief) = (&picked.trial, &picked.asked.brief);
+        if let Some((part, mistake)) = picked.asked.errors.first_key_value() {
+            return Err(format!("{part}: {}", mistake.problem));
+        }
         let done = trial.done(guides);
         let script = match self.moves.as_deref() {
             Some(text) => moves::parsed(text)?,
@@ -386,7 +397,7 @@ async fn course_json(
     let records = shared.records().await?;
     let picked = wanted.picked(&visit, &records).await?;
     let (trial, guides) = (picked.trial, shared.desk.guides());
-    let played = match wanted.played(&trial, &picked.asked.brief, guides) {
+    let played = match wanted.played(&picked, guides) {
         Ok(played) => played,
         Err(wrong) => return Ok(Err((Status::UnprocessableEntity, wrong))),
     };
@@ -415,11 +426,7 @@ async fn trace(
 ) -> Result<Result<(ContentType, String), (Status, String)>, Trouble> {
     let records = visit.shared.records().await?;
     let picked = wanted.picked(&visit, &records).await?;
-    let played = match wanted.played(
-        &picked.trial,
-        &picked.asked.brief,
-        visit.shared.desk.guides(),
-    ) {
+    let played = match wanted.played(&picked, visit.shared.desk.guides()) {
         Ok(played) => played,
         Err(wrong) => return Ok(Err((Status::UnprocessableEntity, wrong))),
     };
