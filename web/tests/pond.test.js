@@ -35,7 +35,7 @@ test("the water's height is read between whole degrees, and between dry and full
 
 test("a moment lies between two frames, and frames from a time on take the place of others", () => {
   const course = new Course("/pond/course.json", {
-    script: "2:stand;8:cast",
+    script: "2_stand*8_cast",
     sea: "flat",
     until: 1,
     up: "false",
@@ -61,17 +61,17 @@ test("a move of one's own ends the exercise's, and an older answer does not undo
     return new Promise((done) => answers.push(done));
   };
   const course = new Course("/pond/course.json?hull=one", {
-    script: "2:stand;8:cast",
+    script: "2_stand*8_cast",
     sea: "flat",
     until: 24,
     up: "false",
   });
   course.take(told(0, 1201));
-  const first = course.does("lean:1", 5);
-  const second = course.does("lean:0", 5.5);
+  const first = course.does("lean_1", 5);
+  const second = course.does("lean_0", 5.5);
   assert.equal(
     asked[1].searchParams.get("moves"),
-    "2:stand;5.16:lean:1;5.66:lean:0",
+    "2_stand*5.16_lean_1*5.66_lean_0",
   );
   // The first has not been answered: this one brings what it was to bring.
   assert.equal(asked[1].searchParams.get("from"), "5.16");

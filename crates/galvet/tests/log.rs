@@ -1,7 +1,7 @@
 //! The log over HTTP: what an outing says of its hull, what is kept once, what is handed on,
 //! what is hostile.
 
-use crate::desk::Desk;
+use crate::desk::{Desk, text_of};
 
 use galvet_core::hull::Evidence;
 use galvet_store::files::outing::OutingEntry;
@@ -21,14 +21,6 @@ fn evidence(desk: &Desk, hull: &str) -> Vec<Evidence> {
 
 fn outings(desk: &Desk) -> Vec<OutingEntry> {
     desk.store.catalogue().unwrap().sheets_of()
-}
-
-fn text_of(page: &str, selector: &str) -> String {
-    let page = Html::parse_document(page);
-    let selector = Selector::parse(selector).unwrap();
-    let all = page.select(&selector);
-    let words: Vec<String> = all.map(|e| e.text().collect()).collect();
-    words.join("\n")
 }
 
 #[test]

@@ -2,7 +2,7 @@
 //! answered, what is hostile is refused.
 #![allow(clippy::unwrap_used, reason = "tests")]
 
-use crate::desk::Desk;
+use crate::desk::{Desk, text_of};
 
 use galvet_core::base::Keyed;
 use galvet_core::pond::Exercise;
@@ -24,14 +24,6 @@ fn heels(told: &Value) -> Vec<i64> {
 
 fn most(told: &Value) -> i64 {
     heels(told).iter().map(|h| h.abs()).max().unwrap()
-}
-
-fn text_of(page: &str, selector: &str) -> String {
-    let page = Html::parse_document(page);
-    let selector = Selector::parse(selector).unwrap();
-    let all = page.select(&selector);
-    let words: Vec<String> = all.map(|e| e.text().collect()).collect();
-    words.join("\n")
 }
 
 #[test]
@@ -89,7 +81,7 @@ fn every_hull_of_the_demo_is_played_or_says_why_not() {
 #[test]
 fn moves_of_ones_own_are_played_and_the_rest_of_a_course_is_the_whole_ones() {
     let desk = Desk::demo();
-    let moves = "moves=1:stand;6:lean:1;8:lean:0;12:sit&up=false&sea=flat";
+    let moves = "moves=1_stand*6_lean_1*8_lean_0*12_sit&up=false&sea=flat";
     let whole = course(&desk, &format!("hull=osprith-kelda&{moves}&until=16"));
     let rest = course(
         &desk,
@@ -100,13 +92,13 @@ fn moves_of_ones_own_are_played_and_the_rest_of_a_course_is_the_whole_ones() {
     assert_eq!(rest["main"]["moving"]["from"], 7.0);
     assert_eq!(all[350..], some[..]);
     // What is done later changes nothing before.
-    let more = moves.replace("12:sit", "12:sit;14:dog:1");
+    let more = moves.replace("12_sit", "12_sit*14_dog_1");
     let more = course(&desk, &format!("hull=osprith-kelda&{more}&until=16"));
     assert_eq!(heels(&more)[..700], all[..700]);
     assert_ne!(heels(&more), all);
     // Leaning to starboard from the seat heels it there, to port there.
     for (side, sign) in [("1", 1), ("-1", -1)] {
-        let moves = format!("moves=2:lean:{side}&up=false&sea=flat&until=5");
+        let moves = format!("moves=2_lean_{side}&up=false&sea=flat&until=5");
         let told = course(&desk, &format!("hull=osprith-kelda&{moves}"));
         let heel = sign * heels(&told)[250];
         assert!(heel > 100, "{side}: {heel}");
@@ -116,7 +108,7 @@ fn moves_of_ones_own_are_played_and_the_rest_of_a_course_is_the_whole_ones() {
 #[test]
 fn a_ghost_moves_alike_on_another_hull_and_risers_make_it_heel_more() {
     let desk = Desk::demo();
-    let moves = "moves=2:dog:1&up=false&sea=flat&until=10";
+    let moves = "moves=2_dog_1&up=false&sea=flat&until=10";
     let told = course(&desk, &format!("hull=osprith-kelda&{moves}&beside=raised"));
     let ghost = &told["ghost"]["drawn"];
     let raised = ghost["still"]["seat"].as_i64().unwrap();
@@ -150,17 +142,17 @@ fn what_is_hostile_is_refused_and_nothing_is_lost() {
     };
     for odd in [
         "moves=fly",
-        "moves=1:fly",
-        "moves=NaN:stand",
-        "moves=1:lean:9",
-        "moves=500:stand",
+        "moves=1_fly",
+        "moves=NaN_stand",
+        "moves=1_lean_9",
+        "moves=500_stand",
         "sea=lava",
         "mass=a+lot",
     ] {
         assert_eq!(refused(odd), Status::UnprocessableEntity, "{odd}");
     }
     assert_eq!(
-        refused(&format!("moves={}", "1:cast;".repeat(500))),
+        refused(&format!("moves={}", "1_cast*".repeat(500))),
         Status::UnprocessableEntity
     );
     // Times out of range are brought into it.

@@ -56,6 +56,8 @@ const FADES = 0.25;
 /** What is asked for beyond what is shown, s. */
 const BEYOND = 5;
 export const LONGEST = 120;
+/** Most moves of one course, as the server takes them. */
+const MOST = 400;
 const DEGREE = Math.PI / 18000;
 
 /**
@@ -82,7 +84,7 @@ export class Course {
   constructor(address, begins) {
     this.address = address;
     this.begins = begins;
-    this.script = begins.script.split(";").filter((move) => move !== "");
+    this.script = begins.script.split("*").filter((move) => move !== "");
     this.sea = begins.sea;
     this.until = begins.until;
     /** Whether the moves are one's own by now. */
@@ -103,16 +105,21 @@ export class Course {
 
   /** The exercise as it is. */
   async open() {
+    this.asking += 1;
+    const turn = this.asking;
+    this.lacks = Infinity;
     const answer = await fetch(this.address);
     if (!answer.ok) throw new Error(await answer.text());
-    this.take(await answer.json());
+    const told = await answer.json();
+    if (turn !== this.asking) return;
+    this.take(told);
     this.reaches = this.until;
   }
 
   /** @param {number} from @param {number} until */
   async ask(from, until) {
     const address = new URL(this.address, window.location.href);
-    address.searchParams.set("moves", this.script.join(";"));
+    address.searchParams.set("moves", this.script.join("*"));
     address.searchParams.set("sea", this.sea);
     address.searchParams.set("up", this.begins.up);
     // What a move before was to bring, this answer brings as well.
@@ -185,10 +192,9 @@ export class Course {
 
   /** The exercise from its beginning, its own moves and water again. */
   anew() {
-    this.script = this.begins.script.split(";").filter((move) => move !== "");
+    this.script = this.begins.script.split("*").filter((move) => move !== "");
     this.sea = this.begins.sea;
     this.own = false;
-    this.told = undefined;
     return this.open();
   }
 
@@ -197,10 +203,12 @@ export class Course {
    * @param {string} move
    * @param {number} now s
    */
-  does(move, now) {
+  async does(move, now) {
+    if (this.script.length >= MOST)
+      throw new Error("that is a long time: begin again");
     const at = Math.min(now + AHEAD, LONGEST);
     this.script = this.script.filter((m) => parseFloat(m) < at - 1e-6);
-    this.script.push(`${at.toFixed(2)}:${move}`);
+    this.script.push(`${at.toFixed(2)}_${move}`);
     this.own = true;
     return this.ask(at, Math.min(at + BEYOND, LONGEST));
   }
@@ -209,11 +217,16 @@ export class Course {
    * The same moves from the start in other water.
    * @param {string} sea
    */
-  inWater(sea) {
-    this.sea = this.sea === sea ? "flat" : sea;
+  async inWater(sea) {
+    const before = this.sea;
+    this.sea = before === sea ? "flat" : sea;
     this.own = true;
-    this.told = undefined;
-    return this.ask(0, Math.max(this.until, 20));
+    try {
+      await this.ask(0, Math.max(this.until, 20));
+    } catch (wrong) {
+      this.sea = before;
+      throw wrong;
+    }
   }
 
   /**
@@ -302,7 +315,7 @@ export class Course {
   last(kind, time) {
     let found;
     for (const move of this.script) {
-      const [at, what, side] = move.split(":");
+      const [at, what, side] = move.split("_");
       if (what === kind && parseFloat(at) <= time)
         found = { at: parseFloat(at), side: parseFloat(side ?? "0") };
     }

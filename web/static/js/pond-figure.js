@@ -8,6 +8,7 @@
  * @typedef {object} Still
  * @property {number[]} outline
  * @property {number} floor
+ * @property {boolean} recess whether there is one that water can fill
  * @property {number} rim
  * @property {number} seat
  * @property {number} stature

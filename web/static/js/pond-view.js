@@ -305,7 +305,12 @@ export class View {
     }
     on.setLineDash([]);
     on.fillStyle = colour("limit");
-    if (wets < most) on.fillText("water comes in", 0.4 * width, y(-wets) - 4);
+    if (wets < most)
+      on.fillText(
+        main.still.recess ? "water comes in" : "edge dips",
+        0.4 * width,
+        y(-wets) - 4,
+      );
     /** @param {number[]} heels @param {string} stroke @param {number} thick */
     const line = (heels, stroke, thick) => {
       on.strokeStyle = stroke;

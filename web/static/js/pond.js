@@ -7,6 +7,8 @@ import { all, one } from "./dom.js";
 import { Course, LONGEST } from "./pond-course.js";
 import { View } from "./pond-view.js";
 
+/** Milliseconds between two leans. */
+const BEAT = 120;
 /** Keys and what they do. @type {Record<string, string>} */
 const MOVES = { c: "cast", f: "fish", t: "turn", x: "strike" };
 
@@ -62,6 +64,9 @@ class Player {
     this.frames = [];
     this.lean = 0;
     this.asked = false;
+    /** @type {ReturnType<typeof setTimeout> | undefined} */
+    this.beat = undefined;
+    this.leant = -BEAT;
     course.now = () => this.time;
   }
 
@@ -125,16 +130,18 @@ class Player {
     const side =
       Math.abs(heel) < 0.5 ? "level" : heel < 0 ? "to port" : "to starboard";
     const over = this.course.over() && this.time >= this.course.ends() - 0.02;
+    const { recess } = told.main.still;
+    const comes = recess ? "water comes in" : "its edge dips";
     const parts = [
       `${this.time.toFixed(1)} s`,
       over
         ? "over"
-        : `${Math.abs(heel).toFixed(0)}° ${side}`.replace("0° level", "level"),
-      room >= 0
-        ? `${room.toFixed(0)}° left until water comes in`
-        : "water comes in",
-      `${Math.round(100 * at.filled)} % of the deck full`,
+        : side === "level"
+          ? side
+          : `${Math.abs(heel).toFixed(0)}° ${side}`,
+      room >= 0 ? `${room.toFixed(0)}° left until ${comes}` : comes,
     ];
+    if (recess) parts.push(`${Math.round(100 * at.filled)} % of the deck full`);
     this.now.textContent = parts.join(" · ");
     this.now.classList.toggle("pond-wet", room < 0 || over);
   }
@@ -197,10 +204,18 @@ class Player {
 
   /** Leans to a side, share of a reach; nothing where it leans so already. @param {number} share */
   leans(share) {
-    const to = Math.round(10 * Math.max(-1, Math.min(1, share))) / 10;
+    const to = Math.round(5 * Math.max(-1, Math.min(1, share))) / 5;
     if (to === this.lean) return;
     this.lean = to;
-    this.does(`lean:${to}`);
+    // Of what is pulled to within a beat only the last is done.
+    clearTimeout(this.beat);
+    const since = performance.now() - this.leant;
+    const lean = () => {
+      this.leant = performance.now();
+      this.does(`lean_${this.lean}`);
+    };
+    if (since >= BEAT) lean();
+    else this.beat = setTimeout(lean, BEAT - since);
   }
 
   standOrSit() {
@@ -210,14 +225,22 @@ class Player {
     this.does(up > 0.5 ? "sit" : "stand");
   }
 
-  async again() {
-    this.time = 0;
+  again() {
+    clearTimeout(this.beat);
     this.lean = 0;
+    return this.anew(this.course.anew());
+  }
+
+  /** From the start, once what is to be played is there. @param {Promise<void>} comes */
+  async anew(comes) {
     try {
-      await this.course.anew();
+      await comes;
     } catch {
       this.say("that did not come through");
+      return;
     }
+    this.time = 0;
+    this.pressed();
     this.draw();
     if (!this.still) this.play(true);
   }
@@ -228,14 +251,20 @@ class Player {
     this.draw();
   }
 
+  /** What is going on, on its buttons. */
+  pressed() {
+    const { sea } = this.course;
+    for (const button of all(this.stage, "[data-water]", HTMLButtonElement))
+      button.setAttribute("aria-pressed", String(button.dataset.water === sea));
+    for (const button of all(this.stage, "[data-toggle]", HTMLButtonElement)) {
+      const last = this.course.last(button.dataset.toggle ?? "", LONGEST);
+      button.setAttribute("aria-pressed", String((last?.side ?? 0) !== 0));
+    }
+  }
+
   /** @param {string} sea */
-  async water(sea) {
-    this.time = 0;
-    await this.course
-      .inWater(sea)
-      .catch(() => this.say("that did not come through"));
-    this.draw();
-    if (!this.still) this.play(true);
+  water(sea) {
+    return this.anew(this.course.inWater(sea));
   }
 
   /** A low tone that rises with the heel. */
@@ -291,22 +320,17 @@ function byButtons(stage, player) {
     else if (play === "sound") player.sounds(flips(button));
     else if (water) {
       player.water(water);
-      for (const other of all(stage, "[data-water]", HTMLButtonElement))
-        other.setAttribute(
-          "aria-pressed",
-          String(other.dataset.water === player.course.sea),
-        );
     } else if (toggle && move)
-      player.does(flips(button) ? move : `${toggle}:0`);
+      player.does(flips(button) ? move : `${toggle}_0`);
     else if (move && hold === undefined) player.does(move);
     else if (move && event.detail === 0) {
       // By keyboard: leans, and comes back when pressed again.
-      const side = Number(move.split(":")[1]);
+      const side = Number(move.split("_")[1]);
       player.leans(player.lean === side ? 0 : side);
     }
   });
   for (const button of all(stage, "[data-hold]", HTMLButtonElement)) {
-    const side = Number((button.dataset.move ?? "").split(":")[1]);
+    const side = Number((button.dataset.move ?? "").split("_")[1]);
     button.addEventListener("pointerdown", () => player.leans(side));
     for (const end of ["pointerup", "pointercancel", "pointerleave"])
       button.addEventListener(end, () => {

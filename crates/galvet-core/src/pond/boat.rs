@@ -45,6 +45,8 @@ pub struct Boat {
     pub wets: f64,
     /// See [`Boat::wets`].
     pub runs_in: f64,
+    /// Whether there is a recess that water can fill.
+    pub recess: bool,
     /// How fast the recess fills past the first and past the second, s.
     pub filling: [f64; 2],
 }
@@ -143,6 +145,7 @@ impl Boat {
             draft,
             wets: angle(Quantity::FloorWetAngle),
             runs_in: angle(Quantity::EdgeAngle),
+            recess: body.has_recess(),
             filling: [guides[Guide::PondFills], guides[Guide::PondRuns]],
             angler,
             mate,
@@ -160,6 +163,9 @@ impl Boat {
     #[must_use]
     pub(super) fn fills(&self, heel: f64, filled: f64) -> f64 {
         let heel = heel.abs();
+        if !self.recess {
+            return 0.0;
+        }
         if heel > self.runs_in {
             (1.0 - filled) / self.filling[1]
         } else if heel > self.wets {

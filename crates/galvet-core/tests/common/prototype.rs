@@ -26,7 +26,8 @@ pub struct Row {
     pub leans: [f64; 2],
 }
 
-fn row(
+/// A body with its load; what the table says of it where it does.
+pub fn row(
     name: &'static str,
     (construction, bottom): (Construction, BottomShape),
     [length, beam, depth, floor, hull]: [f64; 5],

@@ -1,54 +1,26 @@
 //! Chapter 9's table of checks, and two more bodies.
 
 use super::of;
-use crate::common::prototype::{Row, setup, table};
-use crate::common::{brief, prototype_shape, rig, survey};
-use galvet_core::body::Shape;
+use crate::common::prototype::{Row, row, setup, table};
 use galvet_core::guide::Guides;
-use galvet_core::hull::{BottomShape, Construction, Measure};
+use galvet_core::hull::{BottomShape, Construction};
 use galvet_core::pond::{Act, Boat, Done, Exercise, Moves, Sea, Setting, Tries, spread, tries};
 use galvet_core::question::Practice;
 
-/// Wet clothes: the handbook's anglers are weighed as they sit in the boat.
-const DRESSED: f64 = 9.0;
-
 /// Two more bodies: a narrow arch and a wide tunnel.
 fn more() -> [Row; 2] {
-    let row = |name,
-               bottom,
-               [length, beam, depth, floor, hull]: [f64; 5],
-               [mass, stature, seat, kit]: [f64; 4]| Row {
-        name,
-        survey: survey(
-            Construction::SitOnTop,
-            bottom,
-            &[
-                (Measure::Length, length),
-                (Measure::Beam, beam),
-                (Measure::FittedWeight, hull),
-                (Measure::SeatLow, seat),
-            ],
-        ),
-        shape: Shape {
-            guess: [0.0; 3],
-            seats: [seat; 2],
-            ..prototype_shape(bottom, depth, floor, hull)
-        },
-        brief: brief(mass - DRESSED, stature, rig(kit, 0.60, 0.25 - floor)),
-        draft: 0.0,
-        gm: 0.0,
-        support: 0.0,
-        gz: [0.0; 4],
-        leans: [0.0; 2],
+    let sit_on_top = |name, bottom, sizes, load| {
+        let kind = (Construction::SitOnTop, bottom);
+        row(name, kind, sizes, load, [0.0; 3], [0.0; 4], [0.0; 2])
     };
     [
-        row(
+        sit_on_top(
             "N",
             BottomShape::ShallowArch,
             [3.00, 0.74, 0.34, 0.135, 24.0],
             [76.0, 1.75, 0.05, 12.0],
         ),
-        row(
+        sit_on_top(
             "W",
             BottomShape::Tunnel,
             [4.20, 0.97, 0.38, 0.14, 60.0],

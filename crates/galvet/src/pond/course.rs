@@ -42,6 +42,7 @@ pub fn still(boat: &Boat, scene: &Scene) -> Value {
     json!({
         "outline": points(&scene.outline),
         "floor": rounded(scene.floor, 1e3),
+        "recess": boat.recess,
         "rim": rounded(scene.rim, 1e3),
         "seat": rounded(scene.seat, 1e3),
         "stature": rounded(scene.stature, 1e3),

@@ -1,4 +1,5 @@
-//! Moves as an address has them: `2:stand;8:cast;13.5:lean:-0.4`.
+//! Moves as an address has them, in signs that need no escape there:
+//! `2_stand*8_cast*13.5_lean_-0.4`.
 
 use galvet_core::pond::Act;
 
@@ -12,7 +13,7 @@ pub const LONGEST: f64 = 120.0;
 /// # Errors
 /// What is wrong with it, in words.
 pub fn parsed(text: &str) -> Result<Vec<(f64, Act)>, String> {
-    let parts = text.split(';').map(str::trim).filter(|p| !p.is_empty());
+    let parts = text.split('*').map(str::trim).filter(|p| !p.is_empty());
     let mut moves = Vec::new();
     for part in parts {
         if moves.len() == MOST {
@@ -25,7 +26,7 @@ pub fn parsed(text: &str) -> Result<Vec<(f64, Act)>, String> {
 }
 
 fn one(part: &str) -> Result<(f64, Act), String> {
-    let mut words = part.splitn(3, ':');
+    let mut words = part.splitn(3, '_');
     let number = |word: &str| {
         let value: Option<f64> = word.trim().parse().ok();
         value.filter(|v| v.is_finite())
@@ -75,10 +76,10 @@ pub fn written(moves: &[(f64, Act)]) -> String {
         Act::Turn => ("turn", 0.0),
     };
     let one = |(time, act): &(f64, Act)| match word(act) {
-        (what, 0.0) => format!("{time}:{what}"),
-        (what, side) => format!("{time}:{what}:{side}"),
+        (what, 0.0) => format!("{time}_{what}"),
+        (what, side) => format!("{time}_{what}_{side}"),
     };
-    moves.iter().map(one).collect::<Vec<_>>().join(";")
+    moves.iter().map(one).collect::<Vec<_>>().join("*")
 }
 
 #[cfg(test)]
@@ -101,22 +102,22 @@ mod tests {
         ];
         assert_eq!(parsed(&written(&all)).unwrap(), all);
         assert_eq!(
-            parsed(" ; 3:sit;1:stand;").unwrap(),
+            parsed(" * 3_sit*1_stand*").unwrap(),
             vec![(1.0, Act::Stand), (3.0, Act::Sit)]
         );
         for odd in [
             "stand",
-            "x:stand",
-            "1:fly",
-            "1:lean:2",
-            "1:lean:x",
-            "-1:sit",
-            "121:sit",
-            "NaN:sit",
-            "1:lean:inf",
+            "x_stand",
+            "1_fly",
+            "1_lean_2",
+            "1_lean_x",
+            "-1_sit",
+            "121_sit",
+            "NaN_sit",
+            "1_lean_inf",
         ] {
             assert!(parsed(odd).is_err(), "{odd}");
         }
-        assert!(parsed(&"1:cast;".repeat(401)).is_err());
+        assert!(parsed(&"1_cast*".repeat(401)).is_err());
     }
 }

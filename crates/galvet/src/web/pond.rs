@@ -371,7 +371,8 @@ fn told(
     let whole = played.on(&pond.middle.0);
     let balance = played.setting.balance;
     let standing = played.script.iter().any(|(_, act)| *act == Act::Stand) || played.up;
-    let how = (trial.practice, standing, false);
+    let waves = played.setting.sea != Sea::Flat;
+    let how = (trial.practice, standing, false, waves);
     let story = words::story(&whole, &pond.middle.0, &balance, how);
     json!({
         "every": f64::from(course::EVERY) * galvet_core::pond::TICK,

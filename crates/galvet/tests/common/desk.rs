@@ -10,7 +10,17 @@ use galvet_store::files::photo::Photo;
 use galvet_store::{Catalogue, SETTING_UP, Store};
 use rocket::http::{ContentType, Header, Status};
 use rocket::local::blocking::{Client, LocalResponse};
+use scraper::{Html, Selector};
 use std::sync::Arc;
+
+/// What a page says where a selector finds it.
+pub fn text_of(page: &str, selector: &str) -> String {
+    let page = Html::parse_document(page);
+    let selector = Selector::parse(selector).unwrap();
+    let all = page.select(&selector);
+    let words: Vec<String> = all.map(|e| e.text().collect()).collect();
+    words.join("\n")
+}
 
 /// A server in process, over a data directory that goes with it.
 pub struct Desk {

@@ -84,7 +84,12 @@ pub fn view(afloat: &Afloat, pond: &Pond, trial: &Trial) -> PondView {
             &course,
             boat,
             &balance,
-            (trial.practice, done.must_stand, trial.exercise.reaches()),
+            (
+                trial.practice,
+                done.must_stand,
+                trial.exercise.reaches(),
+                trial.exercise.in_waves(),
+            ),
         ),
         strip: strip(scene, boat, &course, &done.script),
         figures: figures(&tried),

@@ -108,12 +108,13 @@ fn degrees(rad: f64) -> String {
 }
 
 /// What happened on a course, by the clock.
-fn events(course: &Course) -> Vec<String> {
+fn events(course: &Course, boat: &Boat) -> Vec<String> {
     let told = course.happened.iter().filter_map(|(at, what)| {
         let what = match what {
             Happened::Stood => "on the feet",
             Happened::SatDown => "out of balance: down into the seat",
             Happened::Reached => "reached as far as wanted",
+            Happened::Wet | Happened::RanIn if !boat.recess => "its edge dips",
             Happened::Wet => "water comes in over the edge of the floor",
             Happened::RanIn => "water runs in over the rim",
             Happened::Over => return None,
@@ -149,17 +150,22 @@ pub fn story(
     course: &Course,
     boat: &Boat,
     balance: &Balance,
-    (practice, standing, reaches): (Practice, bool, bool),
+    (practice, standing, reaches, waves): (Practice, bool, bool, bool),
 ) -> Vec<String> {
     let mut out = vec![format!("{}.", ended(course, standing))];
-    let events = events(course);
+    let events = events(course, boat);
     if !events.is_empty() {
         out.push(format!("{}.", events.join("; ")));
     }
-    let room = if course.room >= 0.0 {
-        format!("{} short of where water comes in", degrees(course.room))
+    let comes = if boat.recess {
+        "water comes in"
     } else {
-        format!("{} past where water comes in", degrees(-course.room))
+        "its edge dips"
+    };
+    let room = if course.room >= 0.0 {
+        format!("{} short of where {comes}", degrees(course.room))
+    } else {
+        format!("{} past where {comes}", degrees(-course.room))
     };
     out.push(format!("Greatest heel {}, {room}.", degrees(course.heel)));
     if course.filled > 0.005 {
@@ -174,6 +180,12 @@ pub fn story(
         out.push(format!(
             "It reached {share:.0} % of the way: leaning further would have heeled it too far."
         ));
+    }
+    if waves {
+        out.push(
+            "Shown with the hull going sideways as the water does, the kinder end of what is not known; where it goes its own way, more go down."
+                .to_owned(),
+        );
     }
     if standing {
         out.push(format!(
