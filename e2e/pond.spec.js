@@ -14,6 +14,8 @@ const CASTS = "/pond?hull=osprith-kelda-two&do=casts";
 /** What is told beneath the picture: time, heel, room, water. */
 async function now(page) {
   const text = await page.locator(".pond-now").textContent();
+  // Nothing has come yet.
+  if (text === "") return { time: -1, heel: 0, over: false };
   const found = text.match(/^([\d.]+) s · (?:(\d+)° to (\w+)|(level|over))/);
   expect(found, text).not.toBeNull();
   const heel = Number(found[2] ?? 0) * (found[3] === "port" ? -1 : 1);

@@ -272,10 +272,8 @@ export class View {
       (width * (t - from)) / (until - from);
     const middle = 0.5 * height;
     const wets = Math.min(main.still.wets, main.still.runs_in) / 100;
-    const reached = main.moving.heel.reduce(
-      (a, b) => Math.max(a, Math.abs(b)),
-      0,
-    );
+    const heels = main.moving.heel.concat(ghost?.drawn.moving.heel ?? []);
+    const reached = heels.reduce((a, b) => Math.max(a, Math.abs(b)), 0);
     const most = SCALES.find((s) => s > Math.max(reached / 100, 1)) ?? 96;
     const y = (/** @type {number} */ deg) =>
       middle + (middle - 8) * Math.max(-1, Math.min(1, deg / most));

@@ -26,10 +26,10 @@ pub enum Help {
 pub struct Helped {
     /// What was changed.
     pub help: Help,
-    /// Without it.
-    pub before: f64,
+    /// Without it; in waves both ends of what is not known of how a hull goes sideways.
+    pub before: [f64; 2],
     /// With it.
-    pub after: f64,
+    pub after: [f64; 2],
 }
 
 /// Tries with each.
@@ -55,13 +55,18 @@ pub fn helps(
     let guides = setup.guides();
     let share = |boat: &Boat, stands: bool, practice| {
         let done = exercise.done(stands, guides);
-        let setting = Setting::of(&setup.brief, practice, done.sea, guides);
-        let tried = tries(std::slice::from_ref(boat), &setting, &done, TRIES);
-        if exercise.reaches() {
-            tried.upright().min(tried.reached())
-        } else {
-            tried.upright()
-        }
+        [false, exercise.in_waves()].map(|sways| {
+            let setting = Setting {
+                sways,
+                ..Setting::of(&setup.brief, practice, done.sea, guides)
+            };
+            let tried = tries(std::slice::from_ref(boat), &setting, &done, TRIES);
+            if exercise.reaches() {
+                tried.upright().min(tried.reached())
+            } else {
+                tried.upright()
+            }
+        })
     };
     let before = share(&boat, stands, practice);
     let mut out = Vec::new();

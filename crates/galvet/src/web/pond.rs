@@ -510,7 +510,7 @@ async fn help(wanted: Wanted, visit: Visit<'_>) -> Result<HelpPage, Trouble> {
                 trial.stands,
                 trial.practice,
             );
-            words::helped(&all, units)
+            words::helped(&all, trial.exercise.in_waves(), units)
         },
     );
     let key = picked.hull.survey.key.clone();

@@ -60,6 +60,8 @@ pub struct PondView {
     /// The verdict, and how wide it is.
     pub lead: String,
     pub range: String,
+    /// Whose tries they are; empty where practice changes nothing.
+    pub who: &'static str,
     /// The try that is shown, in sentences.
     pub story: Vec<String>,
     pub strip: Strip,
@@ -80,6 +82,11 @@ pub fn view(afloat: &Afloat, pond: &Pond, trial: &Trial) -> PondView {
     PondView {
         lead,
         range,
+        who: if done.must_stand {
+            words::who(trial.practice)
+        } else {
+            ""
+        },
         story: words::story(
             &course,
             boat,
@@ -111,7 +118,11 @@ fn figures(n: &Numbers) -> Vec<Figure> {
     };
     let degrees = |rad: f64| format!("{:.0}°", rad.to_degrees());
     let spread = |label, three: Option<[f64; 3]>, text: &dyn Fn(f64) -> String| {
-        let value = three.map_or("nobody stayed upright".to_owned(), |t| text(t[1]));
+        let value = match three {
+            None => "nobody stayed upright".to_owned(),
+            Some(_) if n.in_waves => "not known".to_owned(),
+            Some([_, middle, _]) => text(middle),
+        };
         let range = three.map_or(String::new(), |t| {
             format!("{} to {}", text(t[0]), text(t[2]))
         });

@@ -203,11 +203,15 @@ pub fn story(
     out
 }
 
-/// What would help, those that help first.
+/// Tries of a hundred from which a change is one.
+const CHANGES: f64 = 0.05;
+
+/// What would help, those that help first. In waves only what helps at both ends of what is
+/// not known, and no number.
 #[must_use]
-pub fn helped(all: &[Helped], system: System) -> Vec<String> {
+pub fn helped(all: &[Helped], waves: bool, system: System) -> Vec<String> {
     let mut all: Vec<&Helped> = all.iter().collect();
-    all.sort_by(|a, b| b.after.total_cmp(&a.after));
+    all.sort_by(|a, b| b.after[0].total_cmp(&a.after[0]));
     let line = |h: &&Helped| {
         let what = match h.help {
             Help::Practice(practice) => format!("more practice ({})", practice.label()),
@@ -225,12 +229,20 @@ pub fn helped(all: &[Helped], system: System) -> Vec<String> {
             }
             Help::Seated => "doing it in the seat".to_owned(),
         };
-        let (before, after) = (of_hundred(h.before), of_hundred(h.after));
-        let verdict = match i64::from(after) - i64::from(before) {
-            d if d >= 5 => "helps",
-            d if d <= -5 => "makes it worse",
-            _ => "changes little",
+        let by = [0, 1].map(|end| h.after[end] - h.before[end]);
+        let verdict = if by.iter().all(|d| *d >= CHANGES - 1e-9) {
+            "helps"
+        } else if by.iter().all(|d| *d <= 1e-9 - CHANGES) {
+            "makes it worse"
+        } else if by.iter().all(|d| d.abs() < CHANGES) {
+            "changes little"
+        } else {
+            "may help or not"
         };
+        if waves {
+            return format!("{what} {verdict}, whichever way the hull goes sideways");
+        }
+        let (before, after) = (of_hundred(h.before[0]), of_hundred(h.after[0]));
         format!("{what} {verdict}: {after} of 100 instead of {before}")
     };
     all.iter().map(line).collect()
@@ -300,5 +312,29 @@ mod tests {
         };
         let (lead, _) = verdict(&told, Exercise::Landing, false);
         assert_eq!(lead, "Stays upright, but does not reach that far");
+    }
+
+    #[test]
+    fn what_helps_is_told_with_its_tries_and_in_waves_without() {
+        let seated = |before, after| Helped {
+            help: Help::Seated,
+            before,
+            after,
+        };
+        let say = |all: &[Helped], waves| helped(all, waves, System::Metric);
+        let flat = [seated([0.5, 0.5], [1.0, 1.0])];
+        assert_eq!(
+            say(&flat, false),
+            ["doing it in the seat helps: 100 of 100 instead of 50"]
+        );
+        let waves = say(&[seated([0.9, 0.2], [0.9, 1.0])], true);
+        assert_eq!(
+            waves,
+            ["doing it in the seat may help or not, whichever way the hull goes sideways"]
+        );
+        let worse = say(&[seated([0.5, 0.5], [0.2, 0.2])], false);
+        assert!(worse[0].contains("makes it worse"));
+        let little = say(&[seated([0.5, 0.5], [0.52, 0.52])], false);
+        assert!(little[0].contains("changes little"));
     }
 }
