@@ -144,7 +144,13 @@ test("waves are never praised, and it is read in sun and at night", async ({
 });
 
 test("rows are put in order by what the pond says", async ({ page }) => {
-  await page.goto("/?by=upright");
+  await page.goto("/");
+  await page.getByText("Filter and order").click();
+  await page
+    .getByLabel("in order of")
+    .selectOption({ label: "pond: tries that end upright" });
+  await page.getByRole("button", { name: "Apply", exact: true }).last().click();
+  await expect(page).toHaveURL(/by=upright/, { timeout: 30_000 });
   await expect(page.locator(".row").first()).toContainText(
     "pond: tries that end upright",
   );

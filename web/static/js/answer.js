@@ -181,6 +181,8 @@ export function keepInStep(answer) {
     const form = event.target;
     if (!(form instanceof HTMLFormElement) || !form.matches("[data-along]"))
       return;
+    // What takes a while has a bar of its own.
+    if (form.querySelector("option:checked[data-slow]")) return;
     // One of its buttons may only look.
     const looks = event.submitter?.getAttribute("formmethod") === "get";
     if (form.method === "post" && !looks) {

@@ -18,7 +18,9 @@ export function workThatTakesTime(page) {
   page.addEventListener("submit", (event) => {
     const form = event.target;
     if (!(form instanceof HTMLFormElement) || form.method !== "get") return;
-    const words = dataOf(form.closest("[data-slow]")).slow;
+    // The form itself, or one of the answers chosen in it.
+    const chosen = form.querySelector("option:checked[data-slow]");
+    const words = dataOf(chosen ?? form.closest("[data-slow]")).slow;
     if (!words) return;
     event.preventDefault();
     const query = new URLSearchParams(queryOf(form));

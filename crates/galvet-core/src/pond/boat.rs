@@ -45,8 +45,10 @@ pub struct Boat {
     pub wets: f64,
     /// See [`Boat::wets`].
     pub runs_in: f64,
-    /// Whether there is a recess that water can fill.
+    /// Whether there is a recess that water can fill, and what it holds, m³.
     pub recess: bool,
+    /// See [`Boat::recess`].
+    pub holds: f64,
     /// How fast the recess fills past the first and past the second, s.
     pub filling: [f64; 2],
 }
@@ -146,6 +148,7 @@ impl Boat {
             wets: angle(Quantity::FloorWetAngle),
             runs_in: angle(Quantity::EdgeAngle),
             recess: body.has_recess(),
+            holds: holds(setup, &afloat),
             filling: [guides[Guide::PondFills], guides[Guide::PondRuns]],
             angler,
             mate,
@@ -205,6 +208,21 @@ fn heavier(weight: Weight<1>, more: f64, [x, z]: [f64; 2]) -> Weight<1> {
     }
 }
 
+/// What is full once water has come in: what is open from below, or, where nothing is, all that
+/// fills over the rim.
+fn filled(setup: &Setup) -> Flooded {
+    match setup.open {
+        Flooded::NONE if setup.fills => Flooded::ALL,
+        open => open,
+    }
+}
+
+/// What the recesses hold that fill, m³.
+fn holds(setup: &Setup, afloat: &Afloat<'_, 1>) -> f64 {
+    let volume = |flooded| afloat.body.outline(flooded).volume.0[0];
+    (volume(Flooded::NONE) - volume(filled(setup))).max(0.0)
+}
+
 /// Arms of a weight on the sealed hull and on the open one: open from below, or, where nothing
 /// is, full of what ran in over the rim.
 fn arms_of(setup: &Setup, afloat: &Afloat<'_, 1>, weight: Weight<1>) -> Option<Arms> {
@@ -254,10 +272,7 @@ fn arms_of(setup: &Setup, afloat: &Afloat<'_, 1>, weight: Weight<1>) -> Option<A
         ))
     };
     let (sealed, dry) = on(Flooded::NONE)?;
-    let open = match setup.open {
-        Flooded::NONE if setup.fills => Flooded::ALL,
-        open => open,
-    };
+    let open = filled(setup);
     // Full it may not float at all: then nothing pushes back.
     let (open, wet) = on(open).unwrap_or_else(|| (vec![0.0; heels.len()], dry.clone()));
     Some(Arms::new(sealed, open).seen([dry, wet]))

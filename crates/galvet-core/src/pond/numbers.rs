@@ -38,8 +38,8 @@ pub struct Numbers {
     pub heel: Option<[f64; 3]>,
     /// Least left of the heel at which water comes in, the same.
     pub room: Option<[f64; 3]>,
-    /// Most of the recess full, share, the same.
-    pub filled: Option<[f64; 3]>,
+    /// Most water that stood on the deck, m³, the same.
+    pub taken: Option<[f64; 3]>,
     /// Whether waves make it: then nothing more than that it is worse than flat water is
     /// known.
     pub in_waves: bool,
@@ -162,7 +162,7 @@ pub fn of_boats(
         reached: exercise.reaches().then(|| share(&Tries::reached, 0.0)),
         heel: spread(&all.of_upright(|t| t.heel)),
         room: spread(&all.of_upright(|t| t.room)),
-        filled: spread(&all.of_upright(|t| t.filled)),
+        taken: spread(&all.of_upright(|t| t.taken)),
         in_waves: exercise.in_waves(),
     }
 }

@@ -353,7 +353,7 @@ impl<'a> Play<'a> {
             self.push = 0.0;
             self.course.end = End::Seated;
             self.note(time, Happened::SatDown);
-        } else if time + 0.5 * TICK >= way.ends() {
+        } else if way.from < way.to && time + 0.5 * TICK >= way.ends() {
             self.note(time, Happened::Stood);
         }
     }

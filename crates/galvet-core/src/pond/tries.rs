@@ -17,19 +17,19 @@ pub struct Try {
     pub heel: f64,
     /// Least left of the heel at which water comes in, rad; below 0 where it did.
     pub room: f64,
-    /// Most of the recess that was full, share.
-    pub filled: f64,
+    /// Most water that stood on the deck, m³.
+    pub taken: f64,
 }
 
 impl Try {
-    fn of(course: &Course) -> Self {
+    fn of(course: &Course, boat: &Boat) -> Self {
         let reached = course.happened.iter().any(|(_, h)| *h == Happened::Reached);
         Self {
             end: course.end,
             reached,
             heel: course.heel,
             room: course.room,
-            filled: course.filled,
+            taken: course.filled * boat.holds,
         }
     }
 }
@@ -96,7 +96,8 @@ pub fn tries(boats: &[Boat], setting: &Setting, done: &Done, count: u32) -> Trie
         let boat = &boats[k as usize % boats.len()];
         let play = Play::new(boat, setting, &done.script, done.up);
         // A step a tick: outcomes are those of a finer one, heels to 0.03°.
-        Try::of(&play.stepped(TICK).run(done.until, 0, done.must_stand))
+        let course = play.stepped(TICK).run(done.until, 0, done.must_stand);
+        Try::of(&course, boat)
     };
     Tries((0..count).into_par_iter().map(one).collect())
 }

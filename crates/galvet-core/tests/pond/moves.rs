@@ -291,3 +291,18 @@ fn a_shape_that_does_not_stay_upright_rolls_to_where_the_arms_say() {
         );
     }
 }
+
+#[test]
+fn what_the_recess_holds_is_what_lies_between_the_open_body_and_the_sealed() {
+    // The first body's recess: 0.76 of the half-breadth wide, from the floor at 0.135 m to the
+    // rim at 0.36 m; its length is the template's. No more than a box round it, and no less
+    // than a third.
+    let boat = &boats()[0];
+    let depth = 0.36 - 0.135;
+    let most = 3.70 * 0.76 * 0.90 * depth;
+    assert!(boat.recess && boat.holds < 0.8 * most, "{}", boat.holds);
+    assert!(boat.holds > 0.3 * most, "{} {most}", boat.holds);
+    // A board has none: nothing is taken.
+    let board = &boats()[3];
+    assert!(!board.recess && board.holds == 0.0);
+}

@@ -15,7 +15,7 @@ use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::question::Asked;
 use askama::Template;
 use askama_web::WebTemplate;
-use galvet_core::base::Keyed;
+use galvet_core::base::{Keyed, System};
 use galvet_core::crew::Posture;
 use galvet_core::guide::{Guide, Guides};
 use galvet_core::pond::{Act, Boat, Course, Exercise, Play, Scene, Sea, Setting, helps};
@@ -230,7 +230,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<Answered<PondPage>, Tr
     );
     let made = made(shared, &picked, reader.caller, move |afloat, pond| {
         let side = side(&afloat.portrait().side, reader.units);
-        (view(afloat, pond, &trial), side)
+        (view(afloat, pond, &trial, reader.units), side)
     });
     let (view, side) = made.await?.unzip();
     let page = PondPage {
@@ -356,7 +356,7 @@ fn told(
     pond: &Pond,
     other: Option<(&str, Arc<Pond>)>,
     played: &Played,
-    trial: &Trial,
+    (trial, units): (&Trial, System),
 ) -> Value {
     let faint: Vec<Value> = pond
         .ends
@@ -373,7 +373,7 @@ fn told(
     let standing = played.script.iter().any(|(_, act)| *act == Act::Stand) || played.up;
     let waves = played.setting.sea != Sea::Flat;
     let how = (trial.practice, standing, false, waves);
-    let story = words::story(&whole, &pond.middle.0, &balance, how);
+    let story = words::story(&whole, &pond.middle.0, &balance, how, units);
     json!({
         "every": f64::from(course::EVERY) * galvet_core::pond::TICK,
         "script": moves::written(&played.script),
@@ -411,7 +411,7 @@ async fn course_json(
         let other = other
             .as_ref()
             .map(|(name, pond)| (name.as_str(), pond.clone()));
-        told(afloat, pond, other, &played, &trial).to_string()
+        told(afloat, pond, other, &played, (&trial, reader.units)).to_string()
     });
     Ok(match made.await? {
         Some(text) => Ok((ContentType::JSON, text)),

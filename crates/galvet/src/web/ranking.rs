@@ -61,12 +61,23 @@ impl Lead {
     }
 }
 
+/// A column rows can be put in order by.
+struct Offered {
+    key: &'static str,
+    label: &'static str,
+    /// Whether they are; whether it breaks ties.
+    by: bool,
+    ties: bool,
+    /// Whether it takes a while to work out.
+    slow: bool,
+}
+
 /// Which rows stand there, in which order.
 struct Order {
     sieve: Sieve,
     wanted: Wanted,
     /// Columns: word, label, whether rows stand in its order, whether it breaks ties.
-    columns: Vec<(&'static str, &'static str, bool, bool)>,
+    columns: Vec<Offered>,
     /// The shortlist's hulls that are known: slug and name.
     list: Vec<(String, String)>,
     /// This page's address with order and limits, to come back to.
@@ -113,13 +124,12 @@ impl Order {
             sieve,
             columns: COLUMNS
                 .iter()
-                .map(|c| {
-                    (
-                        c.key(),
-                        c.label,
-                        wanted.by == c.key(),
-                        wanted.ties == c.key(),
-                    )
+                .map(|c| Offered {
+                    key: c.key(),
+                    label: c.label,
+                    by: wanted.by == c.key(),
+                    ties: wanted.ties == c.key(),
+                    slow: c.which.of_the_pond(),
                 })
                 .collect(),
             list: list.slugs().iter().filter_map(named).collect(),

@@ -72,7 +72,7 @@ pub enum Which {
     Bow,
     /// Tries on the pond that end upright.
     Upright,
-    /// Greatest heel of those, heel left until water comes in, most of the deck full.
+    /// Greatest heel of those, heel left until water comes in, water taken.
     PondHeel,
     PondRoom,
     PondWater,
@@ -328,9 +328,9 @@ pub const COLUMNS: [Column; 39] = {
         ),
         column(
             Which::PondWater,
-            "pond: most of the deck full",
+            "pond: water taken",
             true,
-            Number(D::Share, 0),
+            Number(D::Volume, 0),
             "",
         ),
     ]

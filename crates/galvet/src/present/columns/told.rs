@@ -84,7 +84,7 @@ impl Of<'_> {
             W::Upright => self.upright(),
             W::PondHeel => self.tried(|n| n.heel, c),
             W::PondRoom => self.tried(|n| n.room, c),
-            W::PondWater => self.tried(|n| n.filled, c),
+            W::PondWater => self.tried(|n| n.taken, c),
         }
     }
 

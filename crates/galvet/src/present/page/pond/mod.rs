@@ -4,7 +4,7 @@ pub mod words;
 
 use crate::answer::{Afloat, Pond};
 use crate::present::draw::pond::{Strip, strip};
-use galvet_core::base::Keyed;
+use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::guide::Guides;
 use galvet_core::pond::{Course, Done, Exercise, Numbers, Play, Setting};
 use galvet_core::question::Practice;
@@ -71,7 +71,7 @@ pub struct PondView {
 
 /// What the pond says of a hull under a question.
 #[must_use]
-pub fn view(afloat: &Afloat, pond: &Pond, trial: &Trial) -> PondView {
+pub fn view(afloat: &Afloat, pond: &Pond, trial: &Trial, units: System) -> PondView {
     let guides = afloat.assessment.setup.guides();
     let done = trial.done(guides);
     let course = trial.course(afloat, pond, 5);
@@ -97,15 +97,16 @@ pub fn view(afloat: &Afloat, pond: &Pond, trial: &Trial) -> PondView {
                 trial.exercise.reaches(),
                 trial.exercise.in_waves(),
             ),
+            units,
         ),
         strip: strip(scene, boat, &course, &done.script),
-        figures: figures(&tried),
+        figures: figures(&tried, units),
         count: tried.count,
     }
 }
 
 /// The figures of many tries.
-fn figures(n: &Numbers) -> Vec<Figure> {
+fn figures(n: &Numbers, units: System) -> Vec<Figure> {
     let percent = |share: f64| format!("{:.0} %", 100.0 * share);
     let share = |label, s: galvet_core::pond::Share| Figure {
         label,
@@ -145,7 +146,8 @@ fn figures(n: &Numbers) -> Vec<Figure> {
         &degrees,
     ));
     out.push(spread("heel left until water comes in", n.room, &degrees));
-    out.push(spread("most of the deck's recess full", n.filled, &percent));
+    let litres = |volume| units.text(Dimension::Volume, volume, 0);
+    out.push(spread("most water on the deck", n.taken, &litres));
     out
 }
 

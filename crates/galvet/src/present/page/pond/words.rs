@@ -151,6 +151,7 @@ pub fn story(
     boat: &Boat,
     balance: &Balance,
     (practice, standing, reaches, waves): (Practice, bool, bool, bool),
+    system: System,
 ) -> Vec<String> {
     let mut out = vec![format!("{}.", ended(course, standing))];
     let events = events(course, boat);
@@ -169,10 +170,8 @@ pub fn story(
     };
     out.push(format!("Greatest heel {}, {room}.", degrees(course.heel)));
     if course.filled > 0.005 {
-        let filled = (100.0 * course.filled).round();
-        out.push(format!(
-            "At most {filled:.0} % of the deck's recess was full."
-        ));
+        let taken = system.text(Dimension::Volume, course.filled * boat.holds, 0);
+        out.push(format!("At most {taken} of water stood on the deck."));
     }
     let reached = course.happened.iter().any(|(_, w)| *w == Happened::Reached);
     if reaches && !reached && course.end != End::Over {
@@ -261,7 +260,7 @@ mod tests {
             reached: None,
             heel: None,
             room: None,
-            filled: None,
+            taken: None,
             in_waves: false,
         }
     }
