@@ -6,6 +6,7 @@ use crate::desk::{Desk, text_of};
 
 use galvet_core::base::Keyed;
 use galvet_core::pond::Exercise;
+use galvet_store::Catalogue;
 use rocket::http::Status;
 use scraper::{Html, Selector};
 use serde_json::Value;
@@ -179,6 +180,9 @@ fn what_is_hostile_is_refused_and_nothing_is_lost() {
         Status::UnprocessableEntity
     );
     assert_eq!(desk.ask("/hulls/nobody/pond").status(), Status::NotFound);
+    // Without a hull it leads to where it is said how to begin.
+    let empty = Desk::with(&Catalogue::default());
+    assert_eq!(empty.ask("/pond").status(), Status::SeeOther);
 }
 
 #[test]

@@ -5,10 +5,11 @@ use super::angler::Angler;
 use super::arms::Arms;
 use crate::base::{GRAVITY, Lanes};
 use crate::body::Shape;
+use crate::draining::{Inlet, Usual, inlets};
 use crate::figures::{Afloat, Quantity, Setup};
 use crate::float::{Accuracy, Start, Weight, settle};
 use crate::guide::{Guide, Guides};
-use crate::hull::{BottomShape, Flooded};
+use crate::hull::{BottomShape, Flooded, ScupperState};
 use crate::load::{Carriage, LoadPlan};
 use crate::stability::{Arm, righting};
 use std::f64::consts::FRAC_PI_2;
@@ -49,8 +50,9 @@ pub struct Boat {
     pub recess: bool,
     /// See [`Boat::recess`].
     pub holds: f64,
-    /// How fast the recess fills past the first and past the second, s.
-    pub filling: [f64; 2],
+    /// How fast the recess fills past the first and past the second, and how fast it drains
+    /// again, 1/s.
+    pub filling: [f64; 3],
 }
 
 /// Radii of gyration of hull and rig, shares of the beam. Guide values.
@@ -149,7 +151,7 @@ impl Boat {
             runs_in: angle(Quantity::EdgeAngle),
             recess: body.has_recess(),
             holds: holds(setup, &afloat),
-            filling: [guides[Guide::PondFills], guides[Guide::PondRuns]],
+            filling: filling(setup, shape),
             angler,
             mate,
         })
@@ -169,12 +171,13 @@ impl Boat {
         if !self.recess {
             return 0.0;
         }
+        let [fills, runs, drains] = self.filling;
         if heel > self.runs_in {
-            (1.0 - filled) / self.filling[1]
+            (1.0 - filled) * runs
         } else if heel > self.wets {
-            (1.0 - filled) / self.filling[0]
+            (1.0 - filled) * fills
         } else {
-            -filled / self.filling[0]
+            -filled * drains
         }
     }
 }
@@ -206,6 +209,26 @@ fn heavier(weight: Weight<1>, more: f64, [x, z]: [f64; 2]) -> Weight<1> {
         y: toward(weight.y, 0.0),
         z: toward(weight.z, z),
     }
+}
+
+/// How fast the recess fills through the scuppers that let water in, over the rim, and drains
+/// through those that let it out, 1/s: by the law of chapter 2 as their area goes. Those nobody
+/// recorded are the usual ones.
+fn filling(setup: &Setup, shape: &Shape) -> [f64; 3] {
+    let guides = setup.guides();
+    let (survey, form) = (&setup.posterior.survey, &setup.posterior.form);
+    let all = inlets(survey, (form, shape), setup.brief.scuppers, Usual::MIDDLE);
+    // Eight of 32 mm, whose time the guide value is.
+    let usual = 2.0 * Usual::MIDDLE.pairs as f64 * Usual::MIDDLE.diameter.powi(2);
+    let share = |which: &dyn Fn(&Inlet) -> bool| {
+        let through = all.iter().filter(|inlet| which(inlet));
+        through.map(|inlet| inlet.diameter.powi(2)).sum::<f64>() / usual
+    };
+    [
+        share(&|inlet| inlet.state == ScupperState::Open) / guides[Guide::PondFills],
+        1.0 / guides[Guide::PondRuns],
+        share(&Inlet::drains) / guides[Guide::PondFills],
+    ]
 }
 
 /// What is full once water has come in: what is open from below, or, where nothing is, all that

@@ -172,9 +172,16 @@ const fn sea_word(sea: Sea) -> &'static str {
 }
 
 #[get("/pond?<wanted..>")]
-async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<Answered<PondPage>, Trouble> {
+async fn page(
+    wanted: Wanted,
+    visit: Visit<'_>,
+) -> Result<Result<Answered<PondPage>, Redirect>, Trouble> {
     let (shared, reader) = (visit.shared, visit.reader);
     let records = shared.records().await?;
+    if records.hulls.is_empty() {
+        // Where it is said how to begin.
+        return Ok(Err(visit.go("/", &[])));
+    }
     let picked = wanted.picked(&visit, &records).await?;
     let (trial, hull) = (picked.trial, picked.hull.clone());
     let key = hull.survey.key.clone();
@@ -258,7 +265,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<Answered<PondPage>, Tr
         trace: link("/pond/trace.csv", trial.exercise, &seed),
         key,
     };
-    Ok(answered(&picked.asked, page))
+    Ok(Ok(answered(&picked.asked, page)))
 }
 
 /// Makes something of a hull on the pond; `None` where it does not float.
