@@ -97,6 +97,13 @@ fn moves_of_ones_own_are_played_and_the_rest_of_a_course_is_the_whole_ones() {
     let more = course(&desk, &format!("hull=osprith-kelda&{more}&until=16"));
     assert_eq!(heels(&more)[..700], all[..700]);
     assert_ne!(heels(&more), all);
+    // Who sits down of their own will is not told to have stood to the end.
+    let told = course(
+        &desk,
+        "hull=osprith-kelda-two&moves=1_stand*8_sit&until=14&seed=2",
+    );
+    let story = told["story"][0].as_str().unwrap();
+    assert_eq!(story, "Upright to the end.");
     // Leaning to starboard from the seat heels it there, to port there.
     for (side, sign) in [("1", 1), ("-1", -1)] {
         let moves = format!("moves=2_lean_{side}&up=false&sea=flat&until=5");

@@ -104,7 +104,10 @@ fn told(
         .collect();
     let whole = played.on(&pond.middle.0);
     let balance = played.setting.balance;
-    let standing = played.script.iter().any(|(_, act)| *act == Act::Stand) || played.up;
+    // Whoever sat down of their own will does not end on the feet.
+    let mut acts = played.script.iter().rev().map(|(_, act)| *act);
+    let last = acts.find(|act| matches!(act, Act::Stand | Act::Sit));
+    let standing = last.map_or(played.up, |act| act == Act::Stand);
     let waves = played.setting.sea != Sea::Flat;
     let how = (trial.practice, standing, false, waves);
     let story = words::story(&whole, &pond.middle.0, &balance, how, units);
