@@ -141,7 +141,10 @@ class Player {
           : `${Math.abs(heel).toFixed(0)}° ${side}`,
       room >= 0 ? `${room.toFixed(0)}° left until ${comes}` : comes,
     ];
-    if (recess) parts.push(`${Math.round(100 * at.filled)} % of the deck full`);
+    // In the water, what was left no longer matters.
+    if (over) parts.length = 2;
+    else if (recess)
+      parts.push(`${Math.round(100 * at.filled)} % of the deck full`);
     this.now.textContent = parts.join(" · ");
     this.now.classList.toggle("pond-wet", room < 0 || over);
   }

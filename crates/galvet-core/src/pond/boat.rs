@@ -6,7 +6,7 @@ use super::arms::Arms;
 use crate::base::{GRAVITY, Lanes};
 use crate::body::Shape;
 use crate::draining::{Inlet, Usual, inlets};
-use crate::figures::{Afloat, Quantity, Setup};
+use crate::figures::{Afloat, Setup, WaterLimit};
 use crate::float::{Accuracy, Start, Weight, settle};
 use crate::guide::{Guide, Guides};
 use crate::hull::{BottomShape, Flooded, ScupperState};
@@ -134,8 +134,7 @@ impl Boat {
         let damped = damping(shape.bottom, guides);
         let draft = seated.upright.attitude.draft.0[0];
         let water = setup.brief.water.density * FRAC_PI_2 * draft * draft;
-        let walls = afloat.figures();
-        let angle = |q| walls[0].0.get(q).map_or(FRAC_PI_2, f64::to_radians);
+        let [wets, runs_in] = edges(setup, &afloat, at_seat);
         Some(Self {
             displaced: all,
             arms: [seat, feet],
@@ -147,8 +146,8 @@ impl Boat {
             sideways: guides[Guide::PondSideways],
             beam,
             draft,
-            wets: angle(Quantity::FloorWetAngle),
-            runs_in: angle(Quantity::EdgeAngle),
+            wets,
+            runs_in,
             recess: body.has_recess(),
             holds: holds(setup, &afloat),
             filling: filling(setup, shape),
@@ -244,6 +243,46 @@ fn filled(setup: &Setup) -> Flooded {
 fn holds(setup: &Setup, afloat: &Afloat<'_, 1>) -> f64 {
     let volume = |flooded| afloat.body.outline(flooded).volume.0[0];
     (volume(Flooded::NONE) - volume(filled(setup))).max(0.0)
+}
+
+/// Heels at which the edge of an open floor and the rim meet the water, rad; a right angle
+/// where they do not by then. Of any shape, whether it stays upright or not: the figures that
+/// rank have none of one that does not. Past a heel at which it finds no trim it is under.
+fn edges(setup: &Setup, afloat: &Afloat<'_, 1>, weight: Weight<1>) -> [f64; 2] {
+    let body = &*afloat.body;
+    let (density, fine) = (setup.brief.water.density, Accuracy::FINE);
+    let heels = Arms::heels();
+    let walk = |flooded| {
+        let outline = body.outline(flooded);
+        let upright = settle(body, &outline, &weight, density, 0.0, Start::LEVEL, fine);
+        righting(body, &outline, &weight, density, &upright, &heels, fine)
+    };
+    let sealed = walk(Flooded::NONE);
+    let floor = match setup.limit {
+        WaterLimit::Gunwale => FRAC_PI_2,
+        WaterLimit::Floor | WaterLimit::Deck => first_under(&sealed, |arm| arm.floor.0[0]),
+    };
+    // Open from below it lies deeper, and the rim is under sooner.
+    let rim = |arms: &[Arm<1>]| first_under(arms, |arm| arm.gunwale.0[0]);
+    [floor, rim(&sealed).min(rim(&walk(setup.open)))]
+}
+
+/// First heel at which a height over the water is gone, rad; a right angle where it is not.
+fn first_under(arms: &[Arm<1>], over: impl Fn(&Arm<1>) -> f64) -> f64 {
+    let mut before: Option<(f64, f64)> = None;
+    for arm in arms {
+        let now = over(arm);
+        // No number: no trim found.
+        if !arm.gz.0[0].is_finite() || now.is_nan() {
+            return before.map_or(0.0, |(heel, _)| heel);
+        }
+        if now <= 0.0 {
+            let crossed = |(heel, was): (f64, f64)| heel + (arm.heel - heel) * was / (was - now);
+            return before.map_or(0.0, crossed);
+        }
+        before = now.is_finite().then_some((arm.heel, now));
+    }
+    FRAC_PI_2
 }
 
 /// Arms of a weight on the sealed hull and on the open one: open from below, or, where nothing

@@ -328,3 +328,34 @@ fn scuppers_fill_and_drain_as_their_area_goes() {
     let plugged = of(Scuppers::Plugged);
     assert_eq!((plugged.filling[0], plugged.filling[2]), (0.0, 0.0));
 }
+
+#[test]
+fn water_comes_into_a_shape_that_does_not_stay_upright_as_well() {
+    use galvet_core::figures::{Afloat, Quantity, Setup};
+    use galvet_core::float::Accuracy;
+    let rows = crate::common::prototype::table();
+    for (row, boat) in rows.iter().zip(boats()) {
+        // Of one that does it is where the figures say.
+        let setup = super::setup(row);
+        let shapes = [row.shape];
+        let figures = Afloat::new(&setup, &shapes, Accuracy::FINE).figures();
+        let values = &figures[0].0;
+        for (q, got) in [
+            (Quantity::FloorWetAngle, boat.wets),
+            (Quantity::EdgeAngle, boat.runs_in),
+        ] {
+            let wanted = values.get(q).unwrap();
+            let off = got.to_degrees() - wanted;
+            // The figures read a cubic between a few heels.
+            assert!(off.abs() < 1.0, "{} {q:?}: {off}", row.name);
+        }
+        // The same hull with the seat so high that it falls over: the water is no further off.
+        let mut brief = row.brief.clone();
+        brief.raised = 0.30;
+        let posterior = crate::common::posterior(&row.survey, 1);
+        let high = Setup::new(posterior, std::sync::Arc::new(brief));
+        let high = Boat::of(&high, &row.shape).unwrap();
+        assert!((high.wets - boat.wets).abs() < 0.02, "{}", row.name);
+        assert!((high.runs_in - boat.runs_in).abs() < 0.02, "{}", row.name);
+    }
+}
