@@ -78,6 +78,9 @@ pub enum StoreError {
     /// Something a question names and nobody has, or that questions still name.
     #[error("{0}")]
     Reference(String),
+    /// A name that somebody has already.
+    #[error("“{0}” is somebody already")]
+    Somebody(String),
     /// Nothing to undo or redo, no such record.
     #[error("{0}")]
     Nothing(&'static str),

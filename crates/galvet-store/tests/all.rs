@@ -9,6 +9,7 @@ mod exchange;
 mod hostile;
 mod journal;
 mod log;
+mod people;
 mod pictures;
 mod schema;
 mod sheet;

@@ -1,7 +1,7 @@
 //! The whole database as one file, out and back in, also while it is served.
 
 use super::check::{Checked, check, recognized};
-use super::journal;
+use super::{journal, schema};
 use super::open::{self, DATABASE, Store, customized};
 use crate::error::StoreError;
 use diesel::connection::SimpleConnection;
@@ -154,8 +154,17 @@ struct Name {
     name: String,
 }
 
+/// Whose accounts they are is this installation's: a backup of another day lets nobody in
+/// who was shut out since, and brings no forgotten password back.
+const OWN: [&str; 3] = ["people", "sessions", "account_log"];
+
+fn has_people(connection: &mut SqliteConnection) -> Result<bool, StoreError> {
+    let people: i64 = schema::people::table.count().get_result(connection)?;
+    Ok(people > 0)
+}
+
 /// Replaces every row by those of the database at `new`, which is of the same
-/// edition.
+/// edition. Accounts stay as they are, where there are any.
 fn replace(connection: &mut SqliteConnection, new: &Path) -> Result<(), StoreError> {
     connection.batch_execute(&format!("ATTACH {} AS restored", quoted(new)))?;
     let replaced = connection.immediate_transaction(|connection| {
@@ -165,7 +174,11 @@ fn replace(connection: &mut SqliteConnection, new: &Path) -> Result<(), StoreErr
              AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' AND name NOT LIKE '\\_\\_%' ESCAPE '\\'",
         )
         .load(connection)?;
+        let ours = has_people(connection)?;
         for Name { name: table } in tables {
+            if OWN.contains(&table.as_str()) && ours {
+                continue;
+            }
             // Not those that are generated.
             let columns: Vec<Name> = sql_query(format!(
                 "SELECT '\"' || name || '\"' AS name FROM pragma_table_info('{table}')"
@@ -177,6 +190,10 @@ fn replace(connection: &mut SqliteConnection, new: &Path) -> Result<(), StoreErr
                 "DELETE FROM main.\"{table}\"; \
                  INSERT INTO main.\"{table}\" ({columns}) SELECT {columns} FROM restored.\"{table}\""
             ))?;
+        }
+        if !ours {
+            // Nobody is in by a session of another day.
+            connection.batch_execute("DELETE FROM main.sessions")?;
         }
         let next = journal::epoch(connection)? + 1;
         connection.batch_execute(&format!("PRAGMA main.user_version = {next}"))?;

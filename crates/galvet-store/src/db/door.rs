@@ -36,7 +36,7 @@ struct Id {
 }
 
 /// Milliseconds since 1970; never before it, whatever the clock says.
-fn now() -> i64 {
+pub(super) fn now() -> i64 {
     SystemTime::now()
         .duration_since(UNIX_EPOCH)
         .map_or(0, |d| i64::try_from(d.as_millis()).unwrap_or(i64::MAX))

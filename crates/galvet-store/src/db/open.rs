@@ -22,8 +22,9 @@ const CONNECTIONS: u32 = 4;
 #[derive(Debug, Clone)]
 pub struct Store {
     pool: Pool<ConnectionManager<SqliteConnection>>,
-    /// Held as long as the store lives, so that no second Galvet opens it.
-    _lock: Arc<File>,
+    /// Held as long as the store lives, so that no second Galvet opens it; `None` beside
+    /// one that has it open.
+    _lock: Option<Arc<File>>,
 }
 
 #[derive(Debug)]
@@ -162,16 +163,34 @@ impl Store {
         first.immediate_transaction(journal::adopt)?;
         super::pictures::sweep(&mut first)?;
         drop(first);
+        Self::pooled(&path, Some(Arc::new(lock)))
+    }
+
+    /// The same, also while another Galvet serves it: then nothing is brought up to date,
+    /// and what is written here that one finds in its database.
+    ///
+    /// # Errors
+    /// [`StoreError`]; [`StoreError::InUse`] where the other one is of an earlier edition.
+    pub fn open_beside(directory: &Path) -> Result<Self, StoreError> {
+        let in_use = match Self::open(directory) {
+            Err(error @ StoreError::InUse { .. }) => error,
+            opened => return opened,
+        };
+        let path = database_path(directory)?;
+        if is_behind(&mut customized(&path)?, Path::new(&path))? {
+            return Err(in_use);
+        }
+        Self::pooled(&path, None)
+    }
+
+    fn pooled(path: &str, lock: Option<Arc<File>>) -> Result<Self, StoreError> {
         let pool = Pool::builder()
             .max_size(CONNECTIONS)
             .min_idle(Some(1))
             .connection_timeout(Duration::from_secs(5))
             .connection_customizer(Box::new(Pragmas))
-            .build(ConnectionManager::new(&path))?;
-        Ok(Self {
-            pool,
-            _lock: Arc::new(lock),
-        })
+            .build(ConnectionManager::new(path))?;
+        Ok(Self { pool, _lock: lock })
     }
 
     pub(super) fn connection(

@@ -200,6 +200,43 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    people (id) {
+        id -> BigInt,
+        handle -> Text,
+        name -> Text,
+        folded -> Text,
+        role -> Text,
+        password -> Text,
+        lent -> Bool,
+        since -> BigInt,
+        left_at -> Nullable<BigInt>,
+    }
+}
+
+diesel::table! {
+    sessions (id) {
+        id -> BigInt,
+        hash -> Text,
+        person -> BigInt,
+        browser -> Text,
+        made_at -> BigInt,
+        seen_at -> BigInt,
+        proved_at -> BigInt,
+    }
+}
+
+diesel::table! {
+    account_log (id) {
+        id -> BigInt,
+        at -> BigInt,
+        who -> Text,
+        about -> Text,
+        act -> Text,
+    }
+}
+
+diesel::joinable!(sessions -> people (person));
 diesel::joinable!(readings -> hulls (hull_id));
 diesel::joinable!(evidence -> hulls (hull_id));
 diesel::joinable!(stations -> hulls (hull_id));
@@ -225,3 +262,4 @@ diesel::allow_tables_to_appear_in_same_query!(
     briefs,
     journal
 );
+diesel::allow_tables_to_appear_in_same_query!(people, sessions);

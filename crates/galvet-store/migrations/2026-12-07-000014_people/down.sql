@@ -1,0 +1,3 @@
+DROP TABLE account_log;
+DROP TABLE sessions;
+DROP TABLE people;
