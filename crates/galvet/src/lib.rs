@@ -14,6 +14,7 @@
 //!
 //! It holds no physics, and no HTML or JavaScript in strings.
 
+pub mod account;
 pub mod answer;
 pub mod commands;
 pub mod demo_data;
