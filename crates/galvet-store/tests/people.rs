@@ -72,9 +72,17 @@ fn one_name_is_one_person_whatever_its_capitals() {
     let acts: Vec<&str> = log.iter().map(|noted| noted.act.as_str()).collect();
     assert_eq!(
         acts,
-        ["let in as looker", "shut out", "let in as owner", "let in as owner"]
+        [
+            "let in as looker",
+            "shut out",
+            "let in as owner",
+            "let in as owner"
+        ]
     );
-    assert_eq!(other, shop.store.person_named("mads").unwrap().unwrap().0.id);
+    assert_eq!(
+        other,
+        shop.store.person_named("mads").unwrap().unwrap().0.id
+    );
 }
 
 #[test]
@@ -172,7 +180,10 @@ fn a_restore_leaves_accounts_as_they_are() {
     shop.store.shut_out("Runa", mads).unwrap();
     let here = shop.session('a', runa, NOW);
     restore(path, &kept).unwrap();
-    assert!(shop.store.person_named("Mads").unwrap().is_none(), "shut out");
+    assert!(
+        shop.store.person_named("Mads").unwrap().is_none(),
+        "shut out"
+    );
     assert!(shop.is_in(&here, NOW));
     // An installation without people takes those of the backup, and nobody is in.
     shop.session('b', runa, NOW);
@@ -190,7 +201,11 @@ fn people_are_no_records() {
     let shop = Shop::new();
     let before = shop.store.state().unwrap();
     shop.add("Runa Quillback", Role::Owner).unwrap();
-    assert_eq!(shop.store.state().unwrap(), before, "no line in the journal");
+    assert_eq!(
+        shop.store.state().unwrap(),
+        before,
+        "no line in the journal"
+    );
     let files = shop.store.catalogue().unwrap();
     assert!(!format!("{files:?}").contains("Quillback"));
 }

@@ -13,6 +13,7 @@ mod check_command;
 mod chosen;
 mod columns;
 mod decided;
+mod doors;
 mod exchange_command;
 mod float_command;
 mod forms;

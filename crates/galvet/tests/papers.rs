@@ -397,16 +397,17 @@ fn an_address_handed_out_shows_its_page_until_withdrawn_and_nothing_else() {
         "//example.org/x",
         "hulls",
         "/shared/abc",
+        "/everything.json",
         "/a b",
         "/\u{e9}",
     ] {
         assert_eq!(give(wrong), Status::UnprocessableEntity, "{wrong}");
     }
     // Data is not handed out as a page.
-    assert_eq!(give("/everything.json"), Status::SeeOther);
+    assert_eq!(give("/ranking.json"), Status::SeeOther);
     let data = out(&desk)
         .into_iter()
-        .find(|h| h.page.contains("everything"))
+        .find(|h| h.page.contains("ranking"))
         .unwrap();
     let got = desk.ask(&format!("/shared/{}", data.key));
     assert_eq!(got.status(), Status::NotFound);

@@ -5,7 +5,7 @@
 use crate::desk;
 
 use desk::Desk;
-use galvet::web::{Settings, build};
+use galvet::web::{Access, Settings, build};
 use galvet_core::base::System;
 use galvet_core::hull::{BottomShape, FittingKind, Judgement, Progress, Source, Survey};
 use rocket::http::{ContentType, Header, Status};
@@ -420,9 +420,11 @@ fn simulated_devices_stand_in_only_in_a_demo() {
         units: System::Metric,
         memory: galvet::answer::BUDGET,
         guides: Arc::default(),
+        access: Access::Here,
         store: real.store.clone(),
         throw_away: true,
-    });
+    })
+    .unwrap();
     let demo = Client::tracked(rocket).unwrap();
     let send = |path: &str, body: &str| {
         demo.post(path.to_owned())

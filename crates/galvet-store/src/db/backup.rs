@@ -1,8 +1,8 @@
 //! The whole database as one file, out and back in, also while it is served.
 
 use super::check::{Checked, check, recognized};
-use super::{journal, schema};
 use super::open::{self, DATABASE, Store, customized};
+use super::{journal, schema};
 use crate::error::StoreError;
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;

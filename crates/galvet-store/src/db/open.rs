@@ -21,6 +21,7 @@ const CONNECTIONS: u32 = 4;
 /// An open data directory.
 #[derive(Debug, Clone)]
 pub struct Store {
+    directory: PathBuf,
     pool: Pool<ConnectionManager<SqliteConnection>>,
     /// Held as long as the store lives, so that no second Galvet opens it; `None` beside
     /// one that has it open.
@@ -190,7 +191,18 @@ impl Store {
             .connection_timeout(Duration::from_secs(5))
             .connection_customizer(Box::new(Pragmas))
             .build(ConnectionManager::new(path))?;
-        Ok(Self { pool, _lock: lock })
+        let directory = Path::new(path).parent().unwrap_or(Path::new("."));
+        Ok(Self {
+            directory: directory.to_owned(),
+            pool,
+            _lock: lock,
+        })
+    }
+
+    /// Where it is kept.
+    #[must_use]
+    pub fn directory(&self) -> &Path {
+        &self.directory
     }
 
     pub(super) fn connection(

@@ -1,6 +1,7 @@
 //! Papers handed out by address: read-only, until withdrawn.
 
 use super::sheet::Sheet;
+use galvet_core::base::day as parsed_day;
 use serde::{Deserialize, Serialize};
 
 /// An address handed out.
@@ -15,6 +16,9 @@ pub struct Handed {
     pub page: String,
     /// The day it was handed out, ISO 8601.
     pub made: String,
+    /// The last day on which it is read, ISO 8601; none: until it is withdrawn.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub until: Option<String>,
 }
 
 impl Sheet for Handed {
@@ -37,6 +41,13 @@ impl Sheet for Handed {
         }
         if self.key.len() < 32 {
             return Err("an address that can be guessed".to_owned());
+        }
+        if self
+            .until
+            .as_deref()
+            .is_some_and(|day| parsed_day(day).is_err())
+        {
+            return Err("the last day is written 2026-05-31".to_owned());
         }
         Ok(())
     }

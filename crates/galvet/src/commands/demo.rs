@@ -3,7 +3,7 @@
 use super::{Outcome, Problem, guides};
 use crate::answer::BUDGET;
 use crate::demo_data;
-use crate::web::{self, Settings};
+use crate::web::{self, Access, Settings};
 use galvet_core::base::System;
 use galvet_store::{SETTING_UP, Store};
 use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
@@ -56,6 +56,7 @@ pub fn run(args: &Args) -> Result<Outcome, Problem> {
         units: System::default(),
         guides: guides(None)?,
         memory: BUDGET,
+        access: Access::Here,
         store,
         throw_away: args.keep.is_none(),
     })?;

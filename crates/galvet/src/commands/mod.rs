@@ -13,6 +13,7 @@ mod rank;
 mod restore;
 mod serve;
 mod tables;
+mod user;
 
 use crate::web::ServeError;
 use crate::{demo_data, terminal};
@@ -52,6 +53,7 @@ enum Command {
     Check(check::Args),
     Backup(backup::Args),
     Restore(restore::Args),
+    User(user::Args),
     Completions(completions::Args),
     Man(man::Args),
 }
@@ -241,6 +243,7 @@ pub fn run(line: Line) -> Result<Outcome, Problem> {
         Command::Check(args) => check::run(&args),
         Command::Backup(args) => backup::run(&args),
         Command::Restore(args) => restore::run(&args),
+        Command::User(args) => user::run(&args),
         Command::Completions(args) => completions::run(&args),
         Command::Man(args) => man::run(&args),
     }

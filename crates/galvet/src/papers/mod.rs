@@ -3,5 +3,5 @@
 mod handed;
 mod ticks;
 
-pub use handed::{hand_out, handed};
+pub use handed::{day_after, hand_out, handed, is_over, keep_until};
 pub use ticks::{Ticks, Whose, begun, end, tick};

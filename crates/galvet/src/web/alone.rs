@@ -4,14 +4,17 @@
 //! was handed out for. Either way it is the page as it prints: style and fonts inside it,
 //! no script, no form, and no way to anything else.
 
+use super::asked::Asked;
 use super::assets;
 use super::edit::came_of;
+use super::errors::{Told, told};
 use super::reader::today;
 use super::records::Records;
+use super::rules::{Rule, rule_at};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::Visit;
-use crate::papers::{hand_out, handed};
+use crate::papers::{day_after, hand_out, handed, is_over, keep_until};
 use crate::present::page::papers::PaperKind;
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
@@ -29,17 +32,6 @@ use rocket::tokio::task::spawn_blocking;
 use rocket::{Data, Request, Response, Route, post, routes};
 use std::io::Cursor;
 use std::sync::LazyLock;
-
-/// How a page is asked for.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-enum Asked {
-    /// As ever.
-    Page,
-    /// To be saved.
-    File,
-    /// By an address handed out.
-    Shared,
-}
 
 /// Where addresses handed out begin.
 const SHARED: &str = "/shared/";
@@ -61,7 +53,10 @@ async fn page_of(request: &Request<'_>, token: &str) -> Option<String> {
         .ok()?;
     let (_, record) = found.ok()??;
     match record {
-        galvet_store::Record::Sheet(sheet) => sheet.sheet::<Handed>().map(|h| h.page),
+        galvet_store::Record::Sheet(sheet) => {
+            let handed = sheet.sheet::<Handed>()?;
+            (!is_over(&handed, &today())).then_some(handed.page)
+        }
         _ => None,
     }
 }
@@ -82,7 +77,7 @@ impl Fairing for Alone {
             let page = page_of(request, token).await;
             if let Some(page) = page.and_then(|p| Origin::parse_owned(p).ok()) {
                 request.set_uri(page);
-                request.local_cache(|| Asked::Shared);
+                Asked::Shared.note(request);
             }
             return;
         }
@@ -91,12 +86,12 @@ impl Fairing for Alone {
             .query()
             .is_some_and(|q| q.split('&').any(|p| p == AS_FILE));
         if asks && reads {
-            request.local_cache(|| Asked::File);
+            Asked::File.note(request);
         }
     }
 
     async fn on_response<'r>(&self, request: &'r Request<'_>, response: &mut Response<'r>) {
-        let asked = *request.local_cache(|| Asked::Page);
+        let asked = Asked::of(request);
         if asked == Asked::Page || response.status() != Status::Ok {
             return;
         }
@@ -266,26 +261,62 @@ fn called(records: &Records, page: &str) -> String {
 /// Most addresses that are out at once.
 const MOST: usize = 500;
 
-/// Hands a page of ours out.
+/// Days for which an address is good, unless another day is said.
+const DAYS: f64 = 30.0;
+
+/// Why an address is not handed out; nothing has changed.
+fn not_given(why: String, back: &str) -> Told {
+    let title = "That was not handed out";
+    told(Status::UnprocessableEntity, title, why, back)
+}
+
+/// Hands a page of ours out, for a month.
 #[post("/shared", data = "<form>")]
-async fn give(
-    form: Form<Out>,
-    visit: Visit<'_>,
-) -> Result<Result<Redirect, (Status, String)>, Trouble> {
+async fn give(form: Form<Out>, visit: Visit<'_>) -> Result<Result<Redirect, Told>, Trouble> {
     let out = form.into_inner();
     let page = out.page.trim().to_owned();
     let records = visit.shared.records().await?;
-    if page.starts_with(SHARED) || handed(&records.catalogue).len() >= MOST {
-        let why = format!("no page that is handed out, or {MOST} are out already: withdraw some");
-        return Ok(Err((Status::UnprocessableEntity, why)));
+    if handed(&records.catalogue).len() >= MOST {
+        let why = format!("{MOST} addresses are out already: withdraw some first.");
+        return Ok(Err(not_given(why, "/papers")));
+    }
+    // What only staff may see, and what is handed out already, is not.
+    if rule_at(Method::Get, &page) != Some(Rule::Reads) {
+        let why = "It says who came, bought or changed something, or only leads to a change: such a page stays in the house. Hulls, rankings, comparisons and papers can be handed out.";
+        return Ok(Err(not_given(why.to_owned(), &page)));
     }
     let (store, reader) = (visit.shared.store.clone(), visit.reader);
     let name = called(&records, &page);
-    let done =
-        spawn_blocking(move || hand_out(&store, reader.hand.who(), (&name, &page), &today()));
+    let done = spawn_blocking(move || {
+        let today = today();
+        let last = day_after(&today, DAYS).unwrap_or_default();
+        hand_out(&store, reader.hand.who(), (&name, &page), (&today, &last))
+    });
     match came_of(done.await?)? {
         Ok(_) => Ok(Ok(visit.go("/papers", &[]))),
-        Err(refusal) => Ok(Err((Status::UnprocessableEntity, refusal.to_string()))),
+        Err(refusal) => Ok(Err(not_given(refusal.to_string(), "/papers"))),
+    }
+}
+
+/// Until when an address is good.
+#[derive(FromForm)]
+struct Until<'r> {
+    until: &'r str,
+}
+
+/// Sets the last day of an address.
+#[post("/shared/<token>/until", data = "<form>")]
+async fn set_until(
+    token: &str,
+    form: Form<Until<'_>>,
+    visit: Visit<'_>,
+) -> Result<Result<Redirect, Told>, Trouble> {
+    let (store, reader, token) = (visit.shared.store.clone(), visit.reader, token.to_owned());
+    let last = form.until.to_owned();
+    let done = spawn_blocking(move || keep_until(&store, reader.hand.who(), &token, &last));
+    match came_of(done.await?)? {
+        Ok(()) => Ok(Ok(visit.go("/papers", &[]))),
+        Err(refusal) => Ok(Err(not_given(refusal.to_string(), "/papers"))),
     }
 }
 
@@ -300,7 +331,7 @@ async fn withdraw(token: &str, visit: Visit<'_>) -> Result<Redirect, Trouble> {
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![give, withdraw]
+    routes![give, set_until, withdraw]
 }
 
 #[cfg(test)]

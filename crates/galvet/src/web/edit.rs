@@ -5,6 +5,7 @@ use super::errors::{Told, told};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::Visit;
+use super::who::Names;
 use crate::form::{Refusal, Sent};
 use crate::survey::{self, EditError};
 use galvet_core::body::Lines;
@@ -63,7 +64,9 @@ pub(super) async fn throw(
         Ok(_) => return Ok(Ok(())),
         Err(StoreError::Conflict { theirs }) => format!(
             "Not done: {} changed it since this page was opened. Look it over again, then delete it.",
-            reader.hand.calls(&theirs.who)
+            Names::of(visit.shared, reader.hand)
+                .await?
+                .call(&theirs.who)
         ),
         Err(StoreError::Reference(why)) => format!("It is needed: {why}."),
         Err(error) => return Err(error.into()),

@@ -2,6 +2,7 @@
 
 use super::guard;
 use super::reader::back_to;
+use super::rules::fits;
 use crate::web::trouble::Trouble;
 use askama::Template;
 use askama_web::WebTemplate;
@@ -18,7 +19,12 @@ pub(super) struct ErrorPage {
     advice: Cow<'static, str>,
     /// Where to go on; the ranking where nothing is named.
     back: String,
+    /// What that is called.
+    onward: &'static str,
 }
+
+/// What the way on is called where nothing else is said.
+const BACK: &str = "Back to where it was asked";
 
 type Page = (Status, ErrorPage);
 
@@ -30,6 +36,7 @@ fn page(status: Status, title: &'static str, advice: &'static str) -> Page {
             title,
             advice: advice.into(),
             back: String::new(),
+            onward: BACK,
         },
     )
 }
@@ -44,8 +51,14 @@ pub(super) fn told(status: Status, title: &'static str, why: String, back: &str)
         title,
         advice: why.into(),
         back: back_to(back).to_string(),
+        onward: BACK,
     };
     (status, page)
+}
+
+/// The same with its way on called by what it leads to.
+pub(super) fn with((status, page): Told, onward: &'static str) -> Told {
+    (status, ErrorPage { onward, ..page })
 }
 
 /// The page for a status.
@@ -122,14 +135,7 @@ impl<'r> Responder<'r, 'static> for Trouble {
 /// Methods at which there is something under a path.
 fn methods(request: &Request<'_>) -> Vec<&'static str> {
     let path: Vec<&str> = request.uri().path().segments().collect();
-    let fits = |route: &&Route| {
-        let wanted = route.uri.path().split('/').filter(|part| !part.is_empty());
-        let wanted: Vec<&str> = wanted.collect();
-        let open = wanted.last().is_some_and(|part| part.ends_with("..>"));
-        let long_enough = wanted.len() == path.len() || open && path.len() >= wanted.len();
-        let each = |(w, p): (&&str, &&str)| w.starts_with('<') || w == p;
-        long_enough && wanted.iter().zip(&path).all(each)
-    };
+    let fits = |route: &&Route| fits(route.uri.path(), &path);
     let routes = request.rocket().routes().filter(fits);
     let mut found: Vec<&str> = routes.map(|r| r.method.as_str()).collect();
     found.sort_unstable();
@@ -181,6 +187,17 @@ fn wrong_origin() -> Page {
     page_for(Status::Forbidden)
 }
 
+#[get("/refused/proxy")]
+fn through_proxy() -> Told {
+    let why = "A proxy passed this on, and nobody has an account here: whoever reaches the proxy could change everything. Start Galvet with --https and --host NAME, which asks for an owner first; docs/proxy.md says how.";
+    told(
+        Status::MisdirectedRequest,
+        "This is served to this machine only",
+        why.to_owned(),
+        "",
+    )
+}
+
 #[get("/refused/long")]
 fn too_long() -> Page {
     page_for(Status::UriTooLong)
@@ -194,7 +211,8 @@ pub(super) fn routes() -> Vec<Route> {
     debug_assert_eq!(guard::WRONG_HOST, "/refused/host");
     debug_assert_eq!(guard::WRONG_ORIGIN, "/refused/origin");
     debug_assert_eq!(guard::TOO_LONG, "/refused/long");
-    routes![wrong_host, wrong_origin, too_long]
+    debug_assert_eq!(guard::THROUGH_PROXY, "/refused/proxy");
+    routes![wrong_host, wrong_origin, too_long, through_proxy]
 }
 
 #[cfg(test)]

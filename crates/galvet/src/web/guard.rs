@@ -1,6 +1,7 @@
 //! The gate every request passes: whose server it thinks this is, whether a
 //! change comes from our own pages, and the headers every answer carries.
 
+use super::visitor::Access;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::uri::Origin;
 use rocket::http::{Header, Method};
@@ -13,6 +14,8 @@ pub(crate) const WRONG_HOST: &str = "/refused/host";
 /// See [`WRONG_HOST`].
 pub(crate) const WRONG_ORIGIN: &str = "/refused/origin";
 
+/// See [`WRONG_HOST`].
+pub(crate) const THROUGH_PROXY: &str = "/refused/proxy";
 /// See [`WRONG_HOST`].
 pub(crate) const TOO_LONG: &str = "/refused/long";
 /// Longest query, bytes.
@@ -28,16 +31,17 @@ const POLICY: &str = "default-src 'none'; script-src 'self'; style-src 'self'; \
 #[derive(Debug)]
 pub(crate) struct Gate {
     hosts: BTreeSet<String>,
+    access: Access,
 }
 
 impl Gate {
     /// Lets through localhost, the address listened on, and `names`.
-    pub(crate) fn new(listen: SocketAddr, names: &[String]) -> Self {
+    pub(crate) fn new(listen: SocketAddr, names: &[String], access: Access) -> Self {
         let mut hosts: BTreeSet<String> =
             ["localhost", "127.0.0.1", "::1"].map(str::to_owned).into();
         hosts.insert(listen.ip().to_string());
         hosts.extend(names.iter().map(|name| name.to_lowercase()));
-        Self { hosts }
+        Self { hosts, access }
     }
 
     fn knows(&self, host: &str) -> bool {
@@ -75,6 +79,18 @@ fn built_in_elsewhere(request: &Request<'_>) -> bool {
         && header("Sec-Fetch-Dest").is_some_and(|dest| dest != "document")
 }
 
+/// Whether a proxy says that it passes a request on for somebody.
+fn is_passed_on(request: &Request<'_>) -> bool {
+    [
+        "Forwarded",
+        "X-Forwarded-For",
+        "X-Forwarded-Host",
+        "X-Real-IP",
+    ]
+    .into_iter()
+    .any(|name| request.headers().contains(name))
+}
+
 #[rocket::async_trait]
 impl Fairing for Gate {
     fn info(&self) -> Info {
@@ -93,6 +109,8 @@ impl Fairing for Gate {
         let changes = !matches!(request.method(), Method::Get | Method::Head);
         let refused = if !self.knows(&host) {
             WRONG_HOST
+        } else if self.access == Access::Here && is_passed_on(request) {
+            THROUGH_PROXY
         } else if changes && !from_our_pages(request, &host) || built_in_elsewhere(request) {
             WRONG_ORIGIN
         } else if request
@@ -123,10 +141,25 @@ impl Fairing for Gate {
         ] {
             response.set_header(Header::new(name, value));
         }
+        if (self.access == Access::Accounts { tls: true }) {
+            only_by_tls(response);
+        }
         if !response.headers().contains("Cache-Control") {
             // Pages depend on a cookie and on data that changes.
             response.set_header(Header::new("Cache-Control", "private, no-cache"));
         }
+    }
+}
+
+/// Lets no cookie go where it can be read on the way.
+fn only_by_tls(response: &mut Response<'_>) {
+    let set = response.headers().get("Set-Cookie");
+    let set: Vec<String> = set.map(str::to_owned).collect();
+    response.remove_header("Set-Cookie");
+    for cookie in set {
+        let secure = cookie.split(';').any(|part| part.trim() == "Secure");
+        let more = if secure { "" } else { "; Secure" };
+        response.adjoin_header(Header::new("Set-Cookie", cookie + more));
     }
 }
 
@@ -136,7 +169,11 @@ mod tests {
 
     #[test]
     fn hosts_are_compared_without_port_and_case() {
-        let gate = Gate::new(([127, 0, 0, 1], 80).into(), &["Shop.example".into()]);
+        let gate = Gate::new(
+            ([127, 0, 0, 1], 80).into(),
+            &["Shop.example".into()],
+            Access::Here,
+        );
         for known in [
             "localhost",
             "LOCALHOST:7340",

@@ -4,7 +4,7 @@
 use std::sync::atomic::{AtomicBool, Ordering};
 
 /// Said where everybody may change everything, on the terminal and on every page.
-pub const OPEN: &str = "Open to everybody: whoever reaches this address may change and delete everything. There are no accounts yet.";
+pub const OPEN: &str = "Open to everybody: whoever reaches this address may change and delete everything. Nobody has to sign in.";
 
 static IS_OPEN: AtomicBool = AtomicBool::new(false);
 

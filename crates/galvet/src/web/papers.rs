@@ -7,7 +7,7 @@ use super::ticks::answers;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::answer::{Afloat, Hull};
-use crate::papers::handed;
+use crate::papers::{day_after, handed, is_over};
 use crate::present::page::papers::{Asked, LineView, Paper, PaperKind, Terms, ashore_asked, paper};
 use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::question::{Asked as Question, units_key};
@@ -20,10 +20,31 @@ use galvet_store::files::handed::Handed;
 use galvet_store::files::ticked::Ticked;
 use rocket::form::FromForm;
 use rocket::response::Redirect;
-use rocket::time::{Date, Duration, Month};
 use rocket::{Route, get, routes};
 use std::collections::BTreeMap;
 use std::sync::Arc;
+
+/// An address that is out.
+struct Out {
+    key: String,
+    name: String,
+    made: String,
+    /// Its last day; empty where it is good until it is withdrawn.
+    until: String,
+    over: bool,
+}
+
+impl Out {
+    fn of(paper: Handed, today: &str) -> Self {
+        Self {
+            over: is_over(&paper, today),
+            key: paper.key,
+            name: paper.name,
+            made: paper.made,
+            until: paper.until.unwrap_or_default(),
+        }
+    }
+}
 
 /// Where papers begin: which hull, what is out, which events.
 #[derive(Template, WebTemplate)]
@@ -34,7 +55,7 @@ struct StartPage {
     /// Key and name of all hulls.
     hulls: Vec<(String, String)>,
     outings: Vec<Ticked>,
-    out: Vec<Handed>,
+    out: Vec<Out>,
 }
 
 #[get("/papers")]
@@ -57,7 +78,10 @@ async fn start(visit: Visit<'_>) -> Result<Answered<StartPage>, Trouble> {
         sentence,
         hulls,
         outings,
-        out: handed(&records.catalogue),
+        out: handed(&records.catalogue)
+            .into_iter()
+            .map(|paper| Out::of(paper, &today()))
+            .collect(),
     };
     Ok(answered(&asked, page))
 }
@@ -206,23 +230,12 @@ fn read(kind: PaperKind, beside: &Beside) -> Read {
             out.terms.tax = tax.map(|percent| 0.01 * percent);
             out.terms.days = days;
             out.terms.until = days
-                .and_then(|d| until(&out.terms.today, d))
+                .and_then(|d| day_after(&out.terms.today, d))
                 .unwrap_or_default();
         }
         _ => {}
     }
     out
-}
-
-/// The day `days` after one.
-fn until(today: &str, days: f64) -> Option<String> {
-    let mut parts = today.splitn(3, '-');
-    let year = parts.next()?.parse().ok()?;
-    let month = Month::try_from(parts.next()?.parse::<u8>().ok()?).ok()?;
-    let day = Date::from_calendar_date(year, month, parts.next()?.parse().ok()?).ok()?;
-    let last = day.checked_add(Duration::days(days.round() as i64))?;
-    let (year, month, day) = (last.year(), u8::from(last.month()), last.day());
-    Some(format!("{year:04}-{month:02}-{day:02}"))
 }
 
 /// Event rules kept here, the chosen ones first in line: all where none is.

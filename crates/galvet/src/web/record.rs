@@ -5,6 +5,7 @@ use super::errors::Told;
 use super::reader::{back_to, today};
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
+use super::who::Names;
 use crate::form::{Refusal, Sent};
 use crate::present::page::survey::record::{self, NotTaken, RecordView, reading_name};
 use crate::survey::{self, EditError};
@@ -13,7 +14,7 @@ use askama_web::WebTemplate;
 use galvet_core::base::Keyed;
 use galvet_core::hull::{Kept, Measure};
 use galvet_store::files::hulls::HullRecord;
-use galvet_store::{Kind, Record, Store, StoreError};
+use galvet_store::{Kind, Record, Role, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
 use rocket::response::Redirect;
@@ -45,12 +46,23 @@ async fn record_page(
     visit: &Visit<'_>,
     (older, not_taken): (Option<i64>, &NotTaken),
 ) -> Result<RecordPage, Trouble> {
-    let (store, key) = (visit.shared.store.clone(), slug.to_owned());
+    let (store, key, hand) = (
+        visit.shared.store.clone(),
+        slug.to_owned(),
+        visit.reader.hand,
+    );
+    // Who changed what is for those who change something.
+    let works = visit.visitor.role() >= Some(Role::Staff);
     let read = move || -> Result<_, StoreError> {
         let Some((known, Record::Hull(hull))) = store.record(Kind::Hull, &key)? else {
             return Ok(None);
         };
-        let history = store.history(Kind::Hull, known.id, (CHANGES + 1, older))?;
+        let most = if works { CHANGES + 1 } else { 0 };
+        let mut history = store.history(Kind::Hull, known.id, (most, older))?;
+        let names = Names::read(&store, hand)?;
+        for change in &mut history {
+            change.who = names.call(&change.who).to_owned();
+        }
         Ok(Some((known, hull, history)))
     };
     let read = spawn_blocking(read).await??;

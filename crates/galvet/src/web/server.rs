@@ -1,15 +1,20 @@
 //! Building and running the server.
 
+use super::admit::behind;
 use super::caller::Connected;
 use super::guard::Gate;
 use super::pack::Pack;
 use super::shared::Shared;
+use super::veil::Veil;
+use super::visitor::{Access, Door};
 use super::{
-    afloat, alone, assets, card, changes, comfort, compare, dealer, derivation, drawing, errors,
-    fittings, flip, hull, hulls, import, kinds, kit, leaving, lines, log, moving, new_hull, papers,
-    photos, pond, questions, ranking, reader, reckons, record, remedy, rigs, set_aside, shortlist,
-    stow, summary, talk, ticks, tour, trash, trials, undo, walk, weigh, workbench,
+    account, afloat, alone, assets, backups, card, changes, comfort, compare, dealer, derivation,
+    drawing, errors, fittings, flip, hull, hulls, import, kinds, kit, lately, leaving, lines, log,
+    moving, new_hull, papers, people, photos, pond, questions, ranking, reader, reckons, record,
+    remedy, rigs, set_aside, shortlist, sign_in, stow, summary, talk, ticks, tour, trash, trials,
+    undo, walk, weigh, workbench,
 };
+use crate::account::{AccountError, Accounts};
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
@@ -36,7 +41,12 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 45] = [
+const PAGES: [fn() -> Vec<Route>; 50] = [
+    sign_in::routes,
+    account::routes,
+    people::routes,
+    backups::routes,
+    lately::routes,
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -96,6 +106,8 @@ pub struct Settings {
     pub guides: Arc<Guides>,
     /// Bytes used, about, to remember what was worked out.
     pub memory: usize,
+    /// Who may come in without signing in.
+    pub access: Access,
     /// The data.
     pub store: Store,
     /// Whether the data is thrown away afterwards: then a closed terminal and a
@@ -114,14 +126,19 @@ pub enum ServeError {
         /// Why not.
         reason: String,
     },
+    /// Nobody could come in.
+    #[error(transparent)]
+    Account(#[from] AccountError),
     /// No runtime.
     #[error("the server cannot start: {0}")]
     Runtime(#[from] std::io::Error),
 }
 
 /// Puts the server together without starting it.
-#[must_use]
-pub fn build(settings: Settings) -> Rocket<Build> {
+///
+/// # Errors
+/// [`ServeError::Account`] where this machine gives no random numbers.
+pub fn build(settings: Settings) -> Result<Rocket<Build>, ServeError> {
     let limits = Limits::new()
         .limit("form", 64.kibibytes())
         // A file sent to be taken in, twice: as it came, and as it is put right.
@@ -136,15 +153,18 @@ pub fn build(settings: Settings) -> Rocket<Build> {
         limits,
         log_level: LogLevel::Off,
         shutdown: shutdown(),
-        // Does not tell what it runs on.
+        // Does not tell what it runs on, nor takes the sender's word for who sends.
         ident: Ident::none(),
+        ip_header: None,
         ..rocket::Config::release_default()
     };
     let server = rocket::custom(config);
-    let server = PAGES
-        .iter()
-        .fold(server, |server, routes| server.mount("/", routes()));
-    server
+    let server = PAGES.iter().fold(server, |server, routes| {
+        server.mount("/", routes().into_iter().map(behind).collect::<Vec<_>>())
+    });
+    let accounts = Accounts::new(settings.store.clone())?;
+    Ok(server
+        .manage(Door::new(accounts, settings.access, settings.store.clone()))
         .manage(Shared::new(
             settings.store,
             settings.units,
@@ -152,11 +172,12 @@ pub fn build(settings: Settings) -> Rocket<Build> {
             // A demo: nobody's own data is mixed with made-up readings.
             settings.throw_away,
         ))
-        .attach(Gate::new(settings.listen, &settings.hosts))
+        .attach(Gate::new(settings.listen, &settings.hosts, settings.access))
         .attach(alone::Alone)
+        .attach(Veil)
         .attach(Pack::default())
         .mount("/", routes![assets::asset])
-        .register("/", errors::catchers())
+        .register("/", errors::catchers()))
 }
 
 /// How the server ends when told to: whoever is being answered has a second.
@@ -256,16 +277,17 @@ pub fn serve(settings: Settings) -> Result<(), ServeError> {
     let runtime = rocket::tokio::runtime::Builder::new_multi_thread()
         .enable_all()
         .build()?;
-    let server = build(settings)
-        .manage(Connected)
-        .attach(AdHoc::on_liftoff("address", |rocket| {
-            Box::pin(async move {
-                let (address, port) = (rocket.config().address, rocket.config().port);
-                let at = SocketAddr::new(address, port);
-                terminal::say(format_args!("Galvet is ready at http://{at}"));
-                terminal::say("Figures are guidance; stop it with Ctrl+C.");
-            })
-        }));
+    let server =
+        build(settings)?
+            .manage(Connected)
+            .attach(AdHoc::on_liftoff("address", |rocket| {
+                Box::pin(async move {
+                    let (address, port) = (rocket.config().address, rocket.config().port);
+                    let at = SocketAddr::new(address, port);
+                    terminal::say(format_args!("Galvet is ready at http://{at}"));
+                    terminal::say("Figures are guidance; stop it with Ctrl+C.");
+                })
+            }));
     // Every reader holds a file; the usual limit is for programs that serve nobody.
     if let Err(error) = rlimit::increase_nofile_limit(u64::MAX) {
         terminal::warn(format_args!(

@@ -4,6 +4,7 @@ use super::errors::{Told, told};
 use super::reader::{Reader, back_to};
 use super::shared::Shared;
 use super::trouble::Trouble;
+use super::who::Names;
 use galvet_store::{Kind, Steps, StoreError};
 use rocket::form::Form;
 use rocket::http::Status;
@@ -46,7 +47,7 @@ async fn undo(
         Err(StoreError::Nothing(why)) => format!("Not done: {why}."),
         Err(StoreError::Conflict { theirs }) => format!(
             "Not done: {} changed it since. It stays as it is now.",
-            reader.hand.calls(&theirs.who)
+            Names::of(shared, reader.hand).await?.call(&theirs.who)
         ),
         Err(StoreError::Taken { kind, slug }) => {
             format!(

@@ -8,10 +8,11 @@ use super::records::Records;
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::undo::steps;
+use super::visitor::Visitor;
 use crate::answer::Hull;
 use crate::question::Ask;
 use galvet_core::base::System;
-use galvet_store::{Kind, Steps};
+use galvet_store::{Kind, Role, Steps};
 use rocket::Request;
 use rocket::http::Status;
 use rocket::request::{FromRequest, Outcome};
@@ -26,6 +27,8 @@ pub(super) struct Visit<'r> {
     pub(super) shared: &'r Shared,
     /// The question as it stands in addresses, led by a question mark; empty for none.
     pub(super) query: String,
+    /// Who they are.
+    pub(super) visitor: Visitor,
 }
 
 #[rocket::async_trait]
@@ -39,7 +42,11 @@ impl<'r> FromRequest<'r> for Visit<'r> {
         else {
             return Outcome::Forward(Status::InternalServerError);
         };
+        let Ok(visitor) = Visitor::known(request) else {
+            return Outcome::Forward(Status::InternalServerError);
+        };
         Outcome::Success(Self {
+            visitor: visitor.clone(),
             query: query_of(&ask),
             ask,
             reader,
@@ -68,6 +75,10 @@ impl Visit<'_> {
             place,
             query: self.query.clone(),
             steps: Steps::default(),
+            me: self.visitor.signed().map(|who| Me {
+                name: who.person.name.clone(),
+                role: who.person.role,
+            }),
         }
     }
 
@@ -95,6 +106,12 @@ impl Records {
     }
 }
 
+/// Who signed in, as every page says it.
+pub(super) struct Me {
+    pub(super) name: String,
+    pub(super) role: Role,
+}
+
 /// What every page stands in.
 pub(super) struct Frame {
     pub(super) units: System,
@@ -108,6 +125,8 @@ pub(super) struct Frame {
     pub(super) query: String,
     /// What can be taken back and done again.
     pub(super) steps: Steps,
+    /// Who signed in; `None` where nobody has to.
+    pub(super) me: Option<Me>,
 }
 
 impl Frame {

@@ -3,7 +3,7 @@
 #![allow(clippy::unwrap_used, reason = "tests")]
 
 use galvet::demo_data;
-use galvet::web::{Settings, build};
+use galvet::web::{Access, Settings, build};
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::files::photo::Photo;
@@ -55,9 +55,11 @@ impl Desk {
             units: System::Metric,
             memory: galvet::answer::BUDGET,
             guides: Arc::new(Guides::default()),
+            access: Access::Here,
             store: store.clone(),
             throw_away,
-        });
+        })
+        .unwrap();
         Self {
             client: Client::tracked(rocket).unwrap(),
             store,
