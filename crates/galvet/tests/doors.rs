@@ -56,7 +56,7 @@ impl Shop {
         }
     }
 
-    fn shop() -> Self {
+    fn with_accounts() -> Self {
         Self::open(Access::Accounts { tls: false })
     }
 
@@ -89,7 +89,7 @@ impl Shop {
         let body = format!("name={name}&password={}", PASSWORD.replace(' ', "+"));
         let answer = self.post("/sign-in", "", &body);
         assert_eq!(answer.status(), Status::SeeOther, "{name}");
-        session(&answer).expect("a session")
+        session(&answer).unwrap()
     }
 }
 
@@ -120,7 +120,7 @@ fn path_of(route: &str) -> String {
 
 #[test]
 fn every_route_has_a_rule_and_every_rule_a_route() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let (mut seen, mut missing) = (Vec::new(), Vec::new());
     for route in shop.client.rocket().routes() {
         let path = route.uri.path();
@@ -145,7 +145,7 @@ fn every_route_has_a_rule_and_every_rule_a_route() {
 
 #[test]
 fn every_route_is_walked_as_nobody_looker_staff_and_owner() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let kept = PEOPLE.map(|(name, role)| (Some(role), shop.sign_in(name)));
     let all = [(None, String::new())].into_iter().chain(kept.clone());
     let before = shop.store.state().unwrap();
@@ -186,7 +186,7 @@ fn every_route_is_walked_as_nobody_looker_staff_and_owner() {
 
 #[test]
 fn nobody_is_led_to_the_door_and_back_to_where_they_were_going() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let answer = shop.get("/hulls/quarnel-pipkin?mass=88+kg", "");
     let door = answer.headers().get_one("Location").unwrap().to_owned();
     assert_eq!(
@@ -231,7 +231,7 @@ fn nobody_is_led_to_the_door_and_back_to_where_they_were_going() {
 
 #[test]
 fn a_session_is_new_at_every_sign_in_and_ends_at_signing_out() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     // A key somebody else put into the browser is not taken over.
     let set = "galvet-session=0123456789abcdef";
     let body = format!("name=Mads&password={}", PASSWORD.replace(' ', "+"));
@@ -301,7 +301,7 @@ fn behind_tls_every_cookie_goes_that_way_only() {
 
 #[test]
 fn wrong_is_told_alike_and_too_often_has_to_wait() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let told = |name: &str| {
         let answer = shop.post(
             "/sign-in",
@@ -333,7 +333,7 @@ fn wrong_is_told_alike_and_too_often_has_to_wait() {
 
 #[test]
 fn a_looker_sees_nothing_that_would_be_refused() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let cookie = shop.sign_in("Lill");
     let (forms, links) = (
         Selector::parse("form").unwrap(),
@@ -385,7 +385,7 @@ fn a_looker_sees_nothing_that_would_be_refused() {
 
 #[test]
 fn the_journal_names_who_and_undo_is_ones_own() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let (mads, runa) = (shop.sign_in("Mads"), shop.sign_in("Runa"));
     let path = "/hulls/quarnel-pipkin/readings";
     let done = shop.post(path, &mads, "measure=length&value=3.76+m");
@@ -425,7 +425,7 @@ fn the_journal_names_who_and_undo_is_ones_own() {
 
 #[test]
 fn what_is_sensitive_asks_for_the_password_again() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let runa = shop.sign_in("Runa");
     assert_eq!(
         shop.get("/people", &runa).status(),
@@ -463,7 +463,7 @@ fn what_is_sensitive_asks_for_the_password_again() {
 
 #[test]
 fn the_owner_lets_people_in_who_choose_their_own_password_first() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let runa = shop.sign_in("Runa");
     let new = "name=Ida+Sund&role=staff&password=eleven+dry+cormorants";
     assert_eq!(shop.post("/people", &runa, new).status(), Status::SeeOther);
@@ -520,7 +520,7 @@ fn the_owner_lets_people_in_who_choose_their_own_password_first() {
 
 #[test]
 fn a_backup_goes_out_and_comes_back_by_the_owner() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let runa = shop.sign_in("Runa");
     let file = shop.get("/backups/galvet.db", &runa).into_bytes().unwrap();
     assert!(file.starts_with(b"SQLite format 3\0"));
@@ -584,7 +584,7 @@ fn a_backup_goes_out_and_comes_back_by_the_owner() {
 
 #[test]
 fn a_paper_handed_out_is_read_by_anybody_and_leads_nowhere() {
-    let shop = Shop::shop();
+    let shop = Shop::with_accounts();
     let mads = shop.sign_in("Mads");
     for (page, there) in [
         ("/hulls/quarnel-pipkin", true),

@@ -284,3 +284,93 @@ fn nobody_is_let_in_from_elsewhere_by_accident() {
     let here = Server::start(&["serve", "--data", data, "--listen", "127.0.0.1:0"]);
     assert!(!here.get("/").contains("may change and delete everything"));
 }
+
+/// Runs a command with what is typed into it.
+fn typed(args: &[&str], line: &str) -> (Option<i32>, String) {
+    use std::io::Write;
+    use std::process::Stdio;
+    let mut child = common::galvet()
+        .args(args)
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let mut stdin = child.stdin.take().unwrap();
+    // Who refuses early does not read.
+    let _ = stdin.write_all(line.as_bytes());
+    drop(stdin);
+    let output = child.wait_with_output().unwrap();
+    let said = [output.stdout, output.stderr].concat();
+    (output.status.code(), String::from_utf8(said).unwrap())
+}
+
+#[test]
+fn an_owner_made_on_the_command_line_opens_the_shop_to_who_signs_in() {
+    let directory = tempfile::tempdir().unwrap();
+    let data = directory.path().join("data");
+    let data = data.to_str().unwrap();
+    let user =
+        |args: &[&str], line: &str| typed(&[&["user"], args, &["--data", data]].concat(), line);
+    let (code, said) = user(
+        &["add", "Runa", "--role", "staff"],
+        "seventeen wet herons\n",
+    );
+    assert!(code == Some(2) && said.contains("an owner's"), "{said}");
+    let (code, said) = user(&["add", "Runa"], "short\n");
+    assert!(code == Some(2) && said.contains("at least 12"), "{said}");
+    let (code, said) = user(&["add", "Runa"], "seventeen wet herons\n");
+    assert!(code == Some(0) && said.contains("owner"), "{said}");
+    // With an account nobody is let past it.
+    let wide = ["serve", "--data", data, "--listen", "0.0.0.0:0"];
+    let (code, said) = typed(&[&wide[..], &["--open"]].concat(), "");
+    assert!(
+        code == Some(2) && said.contains("let everybody past"),
+        "{said}"
+    );
+    let server = Server::start(&wide);
+    let page = server.get("/hulls");
+    assert_eq!(status(&page), "303");
+    assert!(page.contains("/sign-in?back=%2Fhulls"), "{page}");
+    // While it is served: others come and go.
+    let (code, said) = user(&["add", "Mads"], "eleven dry cormorants\n");
+    assert!(code == Some(0) && said.contains("staff"), "{said}");
+    let sign_in = |body: &str| {
+        server.raw(&format!(
+            "POST /sign-in HTTP/1.1\r\nHost: localhost:{}\r\nSec-Fetch-Site: same-origin\r\nContent-Type: application/x-www-form-urlencoded\r\nContent-Length: {}\r\nConnection: close\r\n\r\n{body}",
+            server.port,
+            body.len()
+        ))
+    };
+    let body = "name=mads&password=eleven+dry+cormorants";
+    assert_eq!(status(&sign_in(body)), "303");
+    assert_eq!(user(&["out", "Mads"], "").0, Some(0));
+    assert_eq!(status(&sign_in(body)), "422");
+    assert_eq!(user(&["out", "Runa"], "").0, Some(2), "the only owner");
+    assert_eq!(user(&["back", "Mads"], "").0, Some(0));
+    assert_eq!(user(&["role", "Mads", "looker"], "").0, Some(0));
+    let (_, said) = user(&["list"], "");
+    assert!(
+        said.contains("Mads: looker") && said.contains("Runa: owner"),
+        "{said}"
+    );
+    assert!(!said.contains("argon2"));
+    let (code, said) = user(&["password", "Nobody"], "eleven dry cormorants\n");
+    assert!(code == Some(2) && said.contains("nobody called"), "{said}");
+}
+
+#[test]
+fn a_name_or_a_proxy_before_this_machine_asks_for_accounts_too() {
+    let directory = tempfile::tempdir().unwrap();
+    let data = directory.path().join("data");
+    let data = data.to_str().unwrap();
+    let here = ["serve", "--data", data, "--listen", "127.0.0.1:0"];
+    for more in [&["--host", "kayaks.example"][..], &["--https"]] {
+        let output = run(&[&here[..], more].concat());
+        let said = String::from_utf8_lossy(&output.stderr).into_owned();
+        assert_eq!(output.status.code(), Some(2), "{said}");
+        assert!(said.contains("galvet user add"), "{said}");
+    }
+    let output = run(&[&here[..], &["--https", "--open"]].concat());
+    assert_eq!(output.status.code(), Some(2));
+}

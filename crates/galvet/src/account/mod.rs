@@ -9,7 +9,7 @@ mod random;
 pub use password::{LONGEST, SHORTEST, judge};
 
 use crate::answer::held;
-use galvet_core::base::{LONGEST_NAME, name as plain_name};
+use galvet_core::base::name as plain_name;
 use galvet_store::{NewPerson, Opened, Person, Role, Standing, Store, StoreError};
 use governor::clock::MonotonicClock;
 use password::{fits, hash};
@@ -234,7 +234,6 @@ pub fn lend_password(
 fn person_name(typed: &str) -> Result<String, AccountError> {
     let refused = |why: String| AccountError::Refused(why);
     let name = plain_name(typed).map_err(|problem| refused(format!("the name: {problem}")))?;
-    debug_assert!(LONGEST_PERSON <= LONGEST_NAME);
     if name.chars().count() > LONGEST_PERSON {
         return Err(refused(format!(
             "a person's name has at most {LONGEST_PERSON} characters"

@@ -30,7 +30,7 @@ pub(super) fn behind(mut route: Route) -> Route {
 /// Why somebody does not come to a page.
 enum Refused {
     /// They have to do something else first.
-    First(Redirect),
+    First(Box<Redirect>),
     Told(Box<Told>),
     /// Who they are cannot be found out.
     Trouble,
@@ -52,7 +52,7 @@ fn looks(request: &Request<'_>) -> bool {
 
 fn nobody(request: &Request<'_>) -> Refused {
     if looks(request) {
-        return Refused::First(and_back("/sign-in", request));
+        return Refused::First(and_back("/sign-in", request).into());
     }
     let why = "Nobody is signed in here any more. What you filled in stands on the page you came from: go back to it, sign in at another tab, and send it again.";
     let page = told(
@@ -89,7 +89,7 @@ async fn admit(request: &Request<'_>, rule: Rule) -> Result<(), Refused> {
     };
     let lent = visitor.signed().is_some_and(|who| who.person.lent);
     if lent && rule != Rule::Self_ {
-        return Err(Refused::First(Redirect::to("/account")));
+        return Err(Refused::First(Redirect::to("/account").into()));
     }
     if role < least {
         let why = format!(
@@ -103,7 +103,7 @@ async fn admit(request: &Request<'_>, rule: Rule) -> Result<(), Refused> {
     let stale = |who| !is_fresh(who, now());
     if rule.surely() && visitor.signed().is_some_and(|who| stale(who)) {
         if looks(request) {
-            return Err(Refused::First(and_back("/account/prove", request)));
+            return Err(Refused::First(and_back("/account/prove", request).into()));
         }
         let why = "It is sensitive, and your password was given more than ten minutes ago. Give it again, then go back to the page you came from and send it once more.";
         let page = told(
