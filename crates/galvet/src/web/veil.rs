@@ -25,6 +25,10 @@ fn may(role: Role, method: Method, address: &str) -> bool {
 fn veiled(page: &str, here: &str, role: Role) -> String {
     let settings = RewriteStrSettings {
         element_content_handlers: vec![
+            element!("body", |e| {
+                e.set_attribute("data-veiled", role.key())?;
+                Ok(())
+            }),
             element!("form", |e| {
                 let posts = e
                     .get_attribute("method")
