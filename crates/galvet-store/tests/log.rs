@@ -86,7 +86,7 @@ fn whole() -> Outing {
 
 #[test]
 fn an_outing_goes_out_and_comes_back_whole() {
-    let entry = OutingEntry::of(&whole(), "Third pool, 2026-05-01", "abc");
+    let entry = OutingEntry::of(&whole(), "Third pool, 2026-05-01", ("abc", "Mereth"));
     assert_eq!(entry.check(), Ok(()));
     let text = serde_json::to_string(&entry).unwrap();
     let back: OutingEntry = serde_json::from_str(&text).unwrap();
@@ -110,7 +110,7 @@ fn an_outing_that_cannot_be_is_refused() {
     let wrong = |change: fn(&mut Outing)| {
         let mut o = whole();
         change(&mut o);
-        OutingEntry::of(&o, "x", "").check().unwrap_err()
+        OutingEntry::of(&o, "x", ("", "")).check().unwrap_err()
     };
     assert!(wrong(|o| o.day = "31.5.2026".into()).contains("no day"));
     assert!(wrong(|o| o.hours = Some(f64::NAN)).contains("hours"));

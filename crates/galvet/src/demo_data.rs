@@ -3,6 +3,7 @@
 use crate::question;
 use galvet_core::gear::Gear;
 use galvet_core::hull::Survey;
+use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::event::EventEntry;
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::files::outing::OutingEntry;
@@ -10,6 +11,7 @@ use galvet_store::files::photo::{NoPicture, Photo, Picture};
 use galvet_store::files::place::PlaceEntry;
 use galvet_store::files::served::ServedEntry;
 use galvet_store::files::sheet::{Document, Sheet};
+use galvet_store::files::stock::{BookingEntry, StockEntry};
 use galvet_store::files::{evidence, gear, hulls, offsets, read_json, rigs, space, waters};
 use galvet_store::{Catalogue, FileError};
 use rust_embed::RustEmbed;
@@ -98,7 +100,7 @@ fn events() -> Result<Vec<Document>, FileError> {
     Ok(lists.values().flatten().map(Document::of).collect())
 }
 
-/// The demo's log: outings, services done, places.
+/// The demo's log and shop: outings, services done, places; customers, stock, bookings.
 fn log() -> Result<Vec<Document>, FileError> {
     fn of<S: Sheet>(name: &str) -> Result<Vec<Document>, FileError> {
         let file = format!("demo/{name}");
@@ -108,6 +110,9 @@ fn log() -> Result<Vec<Document>, FileError> {
     let mut all = of::<OutingEntry>("outings.json")?;
     all.extend(of::<ServedEntry>("services.json")?);
     all.extend(of::<PlaceEntry>("places.json")?);
+    all.extend(of::<CustomerEntry>("customers.json")?);
+    all.extend(of::<StockEntry>("stock.json")?);
+    all.extend(of::<BookingEntry>("bookings.json")?);
     Ok(all)
 }
 

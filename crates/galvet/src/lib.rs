@@ -17,6 +17,7 @@
 pub mod account;
 pub mod answer;
 pub mod commands;
+mod customer;
 pub mod demo_data;
 mod form;
 pub mod kit;

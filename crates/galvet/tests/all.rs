@@ -12,6 +12,7 @@ mod cards;
 mod check_command;
 mod chosen;
 mod columns;
+mod customers;
 mod decided;
 mod doors;
 mod exchange_command;

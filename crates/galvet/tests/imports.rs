@@ -107,7 +107,10 @@ fn a_file_is_looked_over_put_right_and_taken_in_in_one_step() {
 #[test]
 fn what_goes_out_comes_in_again() {
     let desk = Desk::demo();
-    let (csv, json) = (desk.page("/hulls.csv"), desk.page("/everything.json"));
+    let (csv, json) = (
+        desk.page("/hulls.csv"),
+        desk.page("/everything.json?tracks=yes"),
+    );
     let other = Desk::with(&galvet_store::Catalogue {
         waters: desk.store.catalogue().unwrap().waters,
         ..galvet_store::Catalogue::default()

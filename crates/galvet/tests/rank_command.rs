@@ -271,7 +271,7 @@ fn mistakes_end_with_code_two_and_name_the_place() {
                         .replace("88", "1e400"),
                 ),
             ],
-            "d.json, line 5",
+            "d.json, line 4",
         ),
         (
             vec![

@@ -141,6 +141,18 @@ impl Door<'_> {
         find(self.connection, kind, slug)
     }
 
+    /// The living record of a slug, as it stands in this transaction.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer, or it cannot be used.
+    pub fn read(&mut self, kind: Kind, slug: &str) -> Result<Option<(Known, Record)>, StoreError> {
+        let Some(known) = find(self.connection, kind, slug)? else {
+            return Ok(None);
+        };
+        let record = rows::load(self.connection, kind, known.id)?;
+        Ok(record.map(|record| (known, record)))
+    }
+
     /// Checks that a record still is at the known revision; returns its document.
     fn check(&mut self, kind: Kind, known: Known) -> Result<Option<serde_json::Value>, StoreError> {
         let head: Option<Head> = sql_query(format!(
@@ -243,7 +255,7 @@ impl Door<'_> {
     }
 
     /// Refuses to throw away what living questions and rigs name.
-    fn unnamed(&mut self, kind: Kind, id: i64) -> Result<(), StoreError> {
+    pub(super) fn unnamed(&mut self, kind: Kind, id: i64) -> Result<(), StoreError> {
         use schema::{briefs, rig_lines, rigs};
         let questions = briefs::table.filter(briefs::deleted_at.is_null());
         let (who, names): (_, Vec<String>) = match kind {
@@ -293,7 +305,12 @@ impl Door<'_> {
         }
     }
 
-    fn write_rows(&mut self, record: &Record, id: i64, exists: bool) -> Result<(), StoreError> {
+    pub(super) fn write_rows(
+        &mut self,
+        record: &Record,
+        id: i64,
+        exists: bool,
+    ) -> Result<(), StoreError> {
         use schema::{briefs, gear, hulls, rigs, waters};
         // The same for every table: the row of an id, new or changed.
         macro_rules! save {

@@ -321,6 +321,14 @@ impl Store {
         })
     }
 
+    /// Notes something that was done to whoever `about` stands for.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn note_account(&self, by: &str, about: &str, act: &str) -> Result<(), StoreError> {
+        note(&mut *self.connection()?, (by, about), act)
+    }
+
     /// What was done to accounts, newest first: at most so many.
     ///
     /// # Errors

@@ -1,6 +1,7 @@
 //! The exchange file: hulls, shelf, rigs, waters and saved questions in one JSON
 //! document, versioned; everything Galvet knows of them.
 
+use super::customer::CustomerEntry;
 use super::gear::GearEntry;
 use super::hull_doc::HullDoc;
 use super::hulls::HullRecord;
@@ -13,6 +14,9 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use std::collections::BTreeMap;
+
+/// Who tried a hull, where that is not handed on.
+const NOBODY: &str = "somebody";
 
 /// Version of the document.
 const VERSION: u32 = 1;
@@ -73,10 +77,29 @@ pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
     serde_json::to_string_pretty(&document).map(|text| text + "\n")
 }
 
-/// A catalogue as it is handed on: without what is its owner's alone (where an outing went).
+/// A catalogue as it is handed on: without what is its owner's alone (where an outing
+/// went), and without whom it is about (customers and what they asked, who tried a hull).
 #[must_use]
 pub fn handed_on(catalogue: &Catalogue) -> Catalogue {
     let mut all = catalogue.clone();
+    let theirs: Vec<String> = all
+        .sheets_of::<CustomerEntry>()
+        .into_iter()
+        .flat_map(|customer| customer.rigs)
+        .collect();
+    all.briefs.retain(|brief| brief.customer.is_empty());
+    let (briefs, rigs) = (&all.briefs, &mut all.rigs);
+    let asked = |key: &str| briefs.iter().any(|brief| brief.names("rig") == Some(key));
+    rigs.retain(|rig| !theirs.contains(&rig.key) || asked(&rig.key));
+    for trial in all
+        .hulls
+        .iter_mut()
+        .flat_map(|h| &mut h.survey.looked.trials)
+    {
+        trial.who = NOBODY.to_owned();
+    }
+    let personal = |kind| SHEETS.iter().any(|s| s.kind == kind && s.personal);
+    all.sheets.retain(|sheet| !personal(sheet.kind));
     for sheet in &mut all.sheets {
         let shape = SHEETS.iter().find(|shape| shape.kind == sheet.kind);
         let private = shape.map_or(&[][..], |shape| shape.private);

@@ -19,11 +19,25 @@ pub struct Handed {
     /// The last day on which it is read, ISO 8601; none: until it is withdrawn.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub until: Option<String>,
+    /// Whether it may show what a customer asked: they wanted it handed out.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub of_customer: bool,
+}
+
+/// Checks that an address is one of a page here.
+pub(super) fn page_of_ours(page: &str) -> Result<(), String> {
+    let ours = page.starts_with('/') && !page.starts_with("//");
+    let plain = page.bytes().all(|b| (0x21..0x7f).contains(&b));
+    if !ours || !plain || page.len() > 4_000 {
+        return Err("no page of this installation".to_owned());
+    }
+    Ok(())
 }
 
 impl Sheet for Handed {
     const KEY: &'static str = "paper handed out";
     const PLURAL: &'static str = "handed_out";
+    const PERSONAL: bool = true;
 
     fn slug(&self) -> &str {
         &self.key
@@ -34,11 +48,7 @@ impl Sheet for Handed {
     }
 
     fn check(&self) -> Result<(), String> {
-        let ours = self.page.starts_with('/') && !self.page.starts_with("//");
-        let plain = self.page.bytes().all(|b| (0x21..0x7f).contains(&b));
-        if !ours || !plain || self.page.len() > 4_000 {
-            return Err("no page of this installation".to_owned());
-        }
+        page_of_ours(&self.page)?;
         if self.key.len() < 32 {
             return Err("an address that can be guessed".to_owned());
         }

@@ -6,6 +6,7 @@
 
 pub mod bundle;
 mod comma;
+pub mod customer;
 pub mod dealer;
 pub mod event;
 pub mod evidence;
@@ -37,6 +38,7 @@ pub mod sheet;
 mod sound;
 pub mod space;
 pub mod spreadsheet;
+pub mod stock;
 mod table;
 pub mod ticked;
 mod unstated;
@@ -60,7 +62,7 @@ pub fn packed_text(file: &str, bytes: &[u8]) -> Result<String, FileError> {
 }
 
 /// Every kind of record that is one document.
-pub(crate) const SHEETS: [sheet::Shape; 9] = [
+pub(crate) const SHEETS: [sheet::Shape; 12] = [
     sheet::Shape::of::<setting::Setting>(),
     sheet::Shape::of::<dealer::Matching>(),
     sheet::Shape::of::<photo::Photo>(),
@@ -70,6 +72,9 @@ pub(crate) const SHEETS: [sheet::Shape; 9] = [
     sheet::Shape::of::<outing::OutingEntry>(),
     sheet::Shape::of::<served::ServedEntry>(),
     sheet::Shape::of::<place::PlaceEntry>(),
+    sheet::Shape::of::<customer::CustomerEntry>(),
+    sheet::Shape::of::<stock::StockEntry>(),
+    sheet::Shape::of::<stock::BookingEntry>(),
 ];
 
 /// Headers that would say in which unit a column is, for one of ours that says none: each

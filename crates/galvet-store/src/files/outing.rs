@@ -21,6 +21,9 @@ pub struct OutingEntry {
     /// Whether it is written to its end.
     #[serde(default)]
     pub done: bool,
+    /// Whose it was: a customer's name; empty for one's own.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub who: String,
     /// ISO 8601.
     pub day: String,
     #[serde(default, skip_serializing_if = "String::is_empty")]
@@ -171,11 +174,12 @@ impl OutingEntry {
 
     /// The document of an outing that is called something.
     #[must_use]
-    pub fn of(o: &Outing, name: &str, once: &str) -> Self {
+    pub fn of(o: &Outing, name: &str, (once, who): (&str, &str)) -> Self {
         Self {
             key: o.key.clone(),
             name: name.to_owned(),
             once: once.to_owned(),
+            who: who.to_owned(),
             done: o.done,
             day: o.day.clone(),
             place: o.place.clone(),
@@ -348,7 +352,7 @@ impl FaultEntry {
 impl Sheet for OutingEntry {
     const KEY: &'static str = "outing";
     const PLURAL: &'static str = "outings";
-    const PRIVATE: &'static [&'static str] = &["track"];
+    const PRIVATE: &'static [&'static str] = &["track", "who"];
 
     fn slug(&self) -> &str {
         &self.key

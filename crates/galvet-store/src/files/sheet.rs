@@ -15,6 +15,9 @@ pub trait Sheet: Serialize + DeserializeOwned {
     /// Fields that are their owner's: left out of what is handed on, unless asked for.
     const PRIVATE: &'static [&'static str] = &[];
 
+    /// Whether one is somebody's own: then none is handed on, unless asked for.
+    const PERSONAL: bool = false;
+
     /// Its slug.
     fn slug(&self) -> &str;
 
@@ -54,6 +57,8 @@ pub(crate) struct Shape {
     pub(crate) kind: SheetKind,
     /// Fields that are their owner's.
     pub(crate) private: &'static [&'static str],
+    /// Whether one is somebody's own.
+    pub(crate) personal: bool,
     pub(crate) read: fn(Value) -> Result<Document, String>,
 }
 
@@ -62,6 +67,7 @@ impl Shape {
         Self {
             kind: SheetKind::of::<S>(),
             private: S::PRIVATE,
+            personal: S::PERSONAL,
             read: Document::read::<S>,
         }
     }

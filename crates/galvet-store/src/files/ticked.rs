@@ -68,6 +68,7 @@ impl Ticked {
 impl Sheet for Ticked {
     const KEY: &'static str = "ticked list";
     const PLURAL: &'static str = "ticked_lists";
+    const PERSONAL: bool = true;
 
     fn slug(&self) -> &str {
         &self.key

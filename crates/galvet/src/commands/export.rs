@@ -32,7 +32,8 @@ pub struct Args {
     /// As what: CSV carries hulls without zones, evidence and sections, and gear whole
     #[arg(long, value_enum, default_value = "json")]
     format: Format,
-    /// With the tracks of outings: where somebody went stays out unless it is asked for
+    /// With what is private: customers, what they asked, and the tracks of outings stay out
+    /// unless they are asked for
     #[arg(long)]
     tracks: bool,
     /// Where the data is kept, for hulls, gear, rigs, log or all

@@ -33,3 +33,10 @@ impl From<&str> for Refusal {
         problem.to_owned().into()
     }
 }
+
+impl Refusal {
+    /// A mistake of one field.
+    pub fn at(field: &str, problem: String) -> Self {
+        Self([(field.to_owned(), problem)].into())
+    }
+}

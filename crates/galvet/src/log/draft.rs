@@ -52,6 +52,7 @@ struct FaultDraft {
 pub(crate) struct OutingDraft {
     outing: Outing,
     once: String,
+    who: String,
     floats: FloatsIn,
     heights: [(Option<f64>, Option<f64>); MARKS],
     aboard: [Option<f64>; 3],
@@ -89,6 +90,7 @@ impl Draft for OutingDraft {
                 outing.aboard.map(|a| a.height),
             ],
             once: entry.once.clone(),
+            who: entry.who.clone(),
             heights,
             faults,
             outing,
@@ -159,7 +161,7 @@ impl Draft for OutingDraft {
         if !mistakes.is_empty() {
             return Err(mistakes);
         }
-        let entry = OutingEntry::of(&outing, &called(&outing), &self.once);
+        let entry = OutingEntry::of(&outing, &called(&outing), (&self.once, &self.who));
         let whole = |why: String| Mistakes::from([(String::new(), why)]);
         entry.check().map_err(whole)?;
         Ok(entry)
@@ -313,6 +315,11 @@ fn came_along(things: &[Thing]) -> Vec<Field<D>> {
 fn went() -> Vec<Field<D>> {
     let part = Bounds::new("hours by one of them", Dimension::Ratio, 0.0, 48.0);
     vec![
+        line(
+            "who",
+            "whose it was, where it was a customer's",
+            |d: &mut D| &mut d.who,
+        ),
         number("hours", "hours on the water", Outing::HOURS, |d: &mut D| {
             &mut d.outing.hours
         }),

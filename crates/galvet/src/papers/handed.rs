@@ -67,7 +67,7 @@ pub fn keep_until(store: &Store, who: &str, key: &str, last: &str) -> Result<(),
 pub fn hand_out(
     store: &Store,
     who: &str,
-    (name, page): (&str, &str),
+    (name, page, of_customer): (&str, &str, bool),
     (today, last): (&str, &str),
 ) -> Result<String, EditError> {
     let refused = |why: String| EditError::Refused(Refusal::from(why));
@@ -81,6 +81,7 @@ pub fn hand_out(
         page: page.to_owned(),
         made: today.to_owned(),
         until: Some(last.to_owned()),
+        of_customer,
     };
     paper.check().map_err(refused)?;
     let label = format!("“{name}” handed out");

@@ -14,8 +14,8 @@ use super::part::{Kind, Part, PartId};
 use super::parts::PARTS;
 use galvet_core::base::{Bare, Bounds, Dimension, System};
 use galvet_core::question::Brief;
-use galvet_store::Catalogue;
 use galvet_store::files::event::EventEntry;
+use galvet_store::{Catalogue, SavedBrief};
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
@@ -178,6 +178,8 @@ impl Ask {
     /// The answers of the saved question it starts from; without any, the usual.
     fn base(&self, reader: &mut Reader<'_>) -> Answers {
         let briefs = &reader.catalogue.briefs;
+        // What a customer asked is nobody else's start.
+        let own = |brief: &&SavedBrief| brief.customer.is_empty();
         let saved = match &self.start {
             Some(key) => {
                 let found = briefs.iter().find(|b| &b.key == key);
@@ -186,9 +188,9 @@ impl Ask {
                     let problem = format!("there is no saved question “{shown}”");
                     reader.wrong(PartId::Rig.part(), key, problem);
                 }
-                found.or(reader.catalogue.briefs.first())
+                found.or_else(|| briefs.iter().find(own))
             }
-            None => briefs.first(),
+            None => briefs.iter().find(own),
         };
         saved
             .and_then(|saved| file::answers(&saved.question).ok())

@@ -1,11 +1,14 @@
 //! Who is let through to a page: each route is mounted behind its rule.
 
-use super::asked::is_shared;
+use super::asked::Asked;
+use super::asks::asked_by;
 use super::errors::{Told, told, with};
 use super::reader::back_to;
 use super::rules::{Rule, rule_of};
+use super::shared::Shared;
 use super::visitor::Visitor;
 use crate::account::{is_fresh, now};
+use galvet_store::Role;
 use rocket::http::{Method, Status};
 use rocket::response::{Redirect, Responder};
 use rocket::route::{Handler, Outcome, Route};
@@ -64,22 +67,42 @@ fn nobody(request: &Request<'_>) -> Refused {
     Refused::Told(Box::new(with(page, "Sign in")))
 }
 
+/// There is nothing there, for who asks.
+fn nothing() -> Refused {
+    let page = told(
+        Status::NotFound,
+        "There is nothing at this address",
+        "It was withdrawn, or it is somebody else's.".to_owned(),
+        "/",
+    );
+    Refused::Told(Box::new(page))
+}
+
+/// Whether a request asks what a customer asked.
+async fn is_a_customers(request: &Request<'_>) -> bool {
+    let Some(shared) = request.rocket().state::<Shared>() else {
+        return true;
+    };
+    match shared.records().await {
+        Ok(records) => asked_by(&records.catalogue, &request.uri().to_string()).is_some(),
+        Err(_) => true,
+    }
+}
+
 /// Lets a visitor through, or says why not.
 async fn admit(request: &Request<'_>, rule: Rule) -> Result<(), Refused> {
     let Some(least) = rule.least() else {
         return Ok(());
     };
     // A paper handed out shows what anybody who looks on may see, and takes nothing.
-    if is_shared(request) {
-        return match rule {
-            Rule::Reads => Ok(()),
-            _ => Err(Refused::Told(Box::new(told(
-                Status::NotFound,
-                "There is nothing at this address",
-                "It was withdrawn, or its time is over.".to_owned(),
-                "/",
-            )))),
-        };
+    match Asked::of(request) {
+        Asked::Shared | Asked::SharedOfCustomer if !rule.is_handed_out() => {
+            return Err(nothing());
+        }
+        Asked::SharedOfCustomer => return Ok(()),
+        Asked::Shared if is_a_customers(request).await => return Err(nothing()),
+        Asked::Shared => return Ok(()),
+        Asked::Page | Asked::File => {}
     }
     let Ok(visitor) = Visitor::of(request).await else {
         return Err(Refused::Trouble);
@@ -99,6 +122,9 @@ async fn admit(request: &Request<'_>, rule: Rule) -> Result<(), Refused> {
         );
         let page = told(Status::Forbidden, "That is not yours to do", why, "/");
         return Err(Refused::Told(Box::new(page)));
+    }
+    if role < Role::Staff && is_a_customers(request).await {
+        return Err(nothing());
     }
     let stale = |who| !is_fresh(who, now());
     if rule.surely() && visitor.signed().is_some_and(|who| stale(who)) {

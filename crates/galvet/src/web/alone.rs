@@ -5,9 +5,10 @@
 //! no script, no form, and no way to anything else.
 
 use super::asked::Asked;
+use super::asks::asked_by;
 use super::assets;
 use super::edit::came_of;
-use super::errors::{Told, told};
+use super::errors::{Told, asking, told};
 use super::reader::today;
 use super::records::Records;
 use super::rules::{Rule, rule_at};
@@ -45,7 +46,7 @@ const POLICY: &str = "default-src 'none'; style-src 'unsafe-inline'; img-src dat
 pub(super) struct Alone;
 
 /// The page an address handed out stands for; `None` for one withdrawn, or none of ours.
-async fn page_of(request: &Request<'_>, token: &str) -> Option<String> {
+async fn page_of(request: &Request<'_>, token: &str) -> Option<(String, Asked)> {
     let shared = request.rocket().state::<Shared>()?;
     let (store, token) = (shared.store.clone(), token.to_owned());
     let found = spawn_blocking(move || store.record(Kind::of::<Handed>(), &token))
@@ -55,7 +56,12 @@ async fn page_of(request: &Request<'_>, token: &str) -> Option<String> {
     match record {
         galvet_store::Record::Sheet(sheet) => {
             let handed = sheet.sheet::<Handed>()?;
-            (!is_over(&handed, &today())).then_some(handed.page)
+            let asked = if handed.of_customer {
+                Asked::SharedOfCustomer
+            } else {
+                Asked::Shared
+            };
+            (!is_over(&handed, &today())).then_some((handed.page, asked))
         }
         _ => None,
     }
@@ -75,9 +81,10 @@ impl Fairing for Alone {
         let path = request.uri().path().as_str().to_owned();
         if let Some(token) = path.strip_prefix(SHARED).filter(|_| reads) {
             let page = page_of(request, token).await;
-            if let Some(page) = page.and_then(|p| Origin::parse_owned(p).ok()) {
+            let page = page.and_then(|(p, asked)| Some((Origin::parse_owned(p).ok()?, asked)));
+            if let Some((page, asked)) = page {
                 request.set_uri(page);
-                Asked::Shared.note(request);
+                asked.note(request);
             }
             return;
         }
@@ -97,14 +104,14 @@ impl Fairing for Alone {
         }
         if response.content_type() != Some(ContentType::HTML) {
             // A page only is handed out: a file of data is not to be read that way.
-            if asked == Asked::Shared {
+            if asked.is_shared() {
                 response.set_status(Status::NotFound);
                 response.set_sized_body(0, Cursor::new(Vec::new()));
             }
             return;
         }
         let body = response.body_mut().to_string().await.unwrap_or_default();
-        let alone = stands_alone(&body, asked == Asked::Shared);
+        let alone = stands_alone(&body, asked.is_shared());
         response.set_sized_body(alone.len(), Cursor::new(alone.into_bytes()));
         response.set_header(Header::new("Content-Security-Policy", POLICY));
         response.set_header(Header::new("X-Robots-Tag", "noindex"));
@@ -233,10 +240,13 @@ fn inside(src: &str) -> Option<String> {
 #[derive(FromForm)]
 struct Out {
     page: String,
+    /// Whether a customer wants what they asked to be on it.
+    #[field(default = false)]
+    of_customer: bool,
 }
 
 /// What a page of an address is called, in the list of what is out.
-fn called(records: &Records, page: &str) -> String {
+pub(super) fn called(records: &Records, page: &str) -> String {
     let path = page.split('?').next().unwrap_or_default();
     let steps: Vec<&str> = path.split('/').filter(|s| !s.is_empty()).collect();
     let hull = |key: &str| {
@@ -270,6 +280,22 @@ fn not_given(why: String, back: &str) -> Told {
     told(Status::UnprocessableEntity, title, why, back)
 }
 
+/// Says that a page shows what a customer asked, and how it is handed out all the same.
+fn of_a_customer(name: &str, page: &str) -> Told {
+    let why = format!(
+        "It answers what {name} asked: their weight, how they stand, what they carry. If they want it handed out, say so; their name and how they are reached stay off it."
+    );
+    let asked = not_given(why, page);
+    asking(
+        asked,
+        "/shared",
+        (
+            "Hand it out: they want it",
+            &[("page", page), ("of_customer", "true")],
+        ),
+    )
+}
+
 /// Hands a page of ours out, for a month.
 #[post("/shared", data = "<form>")]
 async fn give(form: Form<Out>, visit: Visit<'_>) -> Result<Result<Redirect, Told>, Trouble> {
@@ -281,16 +307,23 @@ async fn give(form: Form<Out>, visit: Visit<'_>) -> Result<Result<Redirect, Told
         return Ok(Err(not_given(why, "/papers")));
     }
     // What only staff may see, and what is handed out already, is not.
-    if rule_at(Method::Get, &page) != Some(Rule::Reads) {
+    if !rule_at(Method::Get, &page).is_some_and(Rule::is_handed_out) {
         let why = "It says who came, bought or changed something, or only leads to a change: such a page stays in the house. Hulls, rankings, comparisons and papers can be handed out.";
         return Ok(Err(not_given(why.to_owned(), &page)));
     }
+    if !out.of_customer
+        && let Some(name) = asked_by(&records.catalogue, &page)
+    {
+        return Ok(Err(of_a_customer(&name, &page)));
+    }
     let (store, reader) = (visit.shared.store.clone(), visit.reader);
     let name = called(&records, &page);
+    let of_customer = out.of_customer;
     let done = spawn_blocking(move || {
         let today = today();
         let last = day_after(&today, DAYS).unwrap_or_default();
-        hand_out(&store, reader.hand.who(), (&name, &page), (&today, &last))
+        let paper = (name.as_str(), page.as_str(), of_customer);
+        hand_out(&store, reader.hand.who(), paper, (&today, &last))
     });
     match came_of(done.await?)? {
         Ok(_) => Ok(Ok(visit.go("/papers", &[]))),

@@ -11,12 +11,19 @@ pub(super) enum Asked {
     File,
     /// By an address handed out.
     Shared,
+    /// The same, of a page that may show what a customer asked.
+    SharedOfCustomer,
 }
 
 impl Asked {
     /// How this page is asked for.
     pub(super) fn of(request: &Request<'_>) -> Self {
         *request.local_cache(|| Self::Page)
+    }
+
+    /// Whether it is by an address handed out.
+    pub(super) const fn is_shared(self) -> bool {
+        matches!(self, Self::Shared | Self::SharedOfCustomer)
     }
 
     /// Notes it, before anybody asks.
@@ -27,5 +34,5 @@ impl Asked {
 
 /// Whether a request came by an address handed out.
 pub(super) fn is_shared(request: &Request<'_>) -> bool {
-    Asked::of(request) == Asked::Shared
+    Asked::of(request).is_shared()
 }

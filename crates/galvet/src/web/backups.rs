@@ -71,6 +71,14 @@ async fn backups_page(
     })
 }
 
+/// Names of the copies in a data directory.
+pub(super) fn names(directory: &Path) -> Vec<String> {
+    copies(directory)
+        .into_iter()
+        .map(|copy| copy.name)
+        .collect()
+}
+
 #[get("/backups")]
 async fn page(visit: Visit<'_>) -> Result<BackupsPage, Trouble> {
     backups_page(&visit, (String::new(), String::new())).await

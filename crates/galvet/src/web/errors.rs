@@ -21,6 +21,16 @@ pub(super) struct ErrorPage {
     back: String,
     /// What that is called.
     onward: &'static str,
+    /// A form by which it is done all the same; an empty address for none.
+    form: Asking,
+}
+
+/// A form of one button, and what it sends.
+#[derive(Default)]
+pub(super) struct Asking {
+    address: &'static str,
+    button: &'static str,
+    fields: Vec<(&'static str, String)>,
 }
 
 /// What the way on is called where nothing else is said.
@@ -37,6 +47,7 @@ fn page(status: Status, title: &'static str, advice: &'static str) -> Page {
             advice: advice.into(),
             back: String::new(),
             onward: BACK,
+            form: Asking::default(),
         },
     )
 }
@@ -52,6 +63,7 @@ pub(super) fn told(status: Status, title: &'static str, why: String, back: &str)
         advice: why.into(),
         back: back_to(back).to_string(),
         onward: BACK,
+        form: Asking::default(),
     };
     (status, page)
 }
@@ -59,6 +71,23 @@ pub(super) fn told(status: Status, title: &'static str, why: String, back: &str)
 /// The same with its way on called by what it leads to.
 pub(super) fn with((status, page): Told, onward: &'static str) -> Told {
     (status, ErrorPage { onward, ..page })
+}
+
+/// The same with a form by which it is done all the same.
+pub(super) fn asking(
+    (status, page): Told,
+    address: &'static str,
+    (button, fields): (&'static str, &[(&'static str, &str)]),
+) -> Told {
+    let fields = fields
+        .iter()
+        .map(|(name, value)| (*name, (*value).to_owned()));
+    let form = Asking {
+        address,
+        button,
+        fields: fields.collect(),
+    };
+    (status, ErrorPage { form, ..page })
 }
 
 /// The page for a status.

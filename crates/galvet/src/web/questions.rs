@@ -3,9 +3,10 @@
 use super::ask::query_of;
 use super::edit::throw;
 use super::errors::{Told, told};
-use super::reader::back_to;
+use super::reader::{back_to, today};
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
+use crate::customer::{customers, known_by_name};
 use crate::form::{free_slug, slug_of};
 use crate::present::page::ranking::sentence::sentence;
 use crate::question::{self, Ask};
@@ -49,6 +50,8 @@ struct Folder {
 struct QuestionsPage {
     frame: Frame,
     folders: Vec<Folder>,
+    /// Names of customers, to choose from.
+    customers: Vec<String>,
 }
 
 /// The list.
@@ -74,6 +77,10 @@ async fn list(visit: Visit<'_>) -> Result<QuestionsPage, Trouble> {
         frame: visit
             .frame_of("ask", visit.to("/questions", &[]), None)
             .await?,
+        customers: customers(&records.catalogue)
+            .into_iter()
+            .map(|one| one.name)
+            .collect(),
         folders: folders
             .into_iter()
             .map(|(customer, questions)| Folder {
@@ -161,7 +168,9 @@ async fn save(
     }
     let label = format!("question “{title}” saved");
     let slug = rocket::tokio::task::spawn_blocking(move || {
+        let catalogue = store.catalogue()?;
         store.write(reader.hand.who(), &label, |door| {
+            known_by_name(door, &catalogue, (&saved.customer, &today()))?;
             saved.key = free_slug(door, Kind::Brief, &slug_of(&title, "question"))?;
             let key = saved.key.clone();
             door.put(&Record::Brief(saved), None)?;

@@ -16,6 +16,8 @@ pub enum Rule {
     Reads,
     /// The same, of what is a reader's own.
     Keeps,
+    /// Staff; a page of this kind can be handed out all the same.
+    Shows,
     /// Staff.
     Works,
     /// The owner.
@@ -33,9 +35,15 @@ impl Rule {
         match self {
             Self::Anyone => None,
             Self::Self_ | Self::Reads | Self::Keeps => Some(Role::Looker),
-            Self::Works | Self::WorksSurely => Some(Role::Staff),
+            Self::Shows | Self::Works | Self::WorksSurely => Some(Role::Staff),
             Self::Owns | Self::OwnsSurely => Some(Role::Owner),
         }
+    }
+
+    /// Whether a page of this kind can be handed out.
+    #[must_use]
+    pub const fn is_handed_out(self) -> bool {
+        matches!(self, Self::Reads | Self::Shows)
     }
 
     /// Whether the password is asked for again.
@@ -137,11 +145,15 @@ pub const RULES: &[(Rule, Method, &[&str])] = &[
         Post,
         &["/settings/sunlight", "/settings/units", "/shortlist"],
     ),
+    (Rule::Shows, Get, &["/log/outings/<key>"]),
     // What says who came, bought or changed something, and what only leads to a change.
     (
         Rule::Works,
         Get,
         &[
+            "/customers",
+            "/customers/<slug>",
+            "/customers/<slug>/data.zip",
             "/everything.json",
             "/everything.zip",
             "/hulls/<slug>/trials",
@@ -160,11 +172,11 @@ pub const RULES: &[(Rule, Method, &[&str])] = &[
             "/log/kit",
             "/log/new",
             "/log/offline.js",
-            "/log/outings/<key>",
             "/log/outings/<key>/changes",
             "/log/outings/<key>/track.gpx",
             "/log/service",
             "/log/trust",
+            "/new-customer",
             "/new-event",
             "/new-hull",
             "/new-place",
@@ -183,6 +195,8 @@ pub const RULES: &[(Rule, Method, &[&str])] = &[
         Rule::Works,
         Post,
         &[
+            "/customers/<slug>",
+            "/new-customer",
             "/events/<slug>",
             "/hulls/<slug>/afloat",
             "/hulls/<slug>/afloat/back",
@@ -239,6 +253,10 @@ pub const RULES: &[(Rule, Method, &[&str])] = &[
             "/waters/<slug>",
         ],
     ),
+    (Rule::WorksSurely, Get, &["/customers/<slug>/forget"]),
+    (Rule::WorksSurely, Post, &["/customers/<slug>/forget"]),
+    (Rule::Owns, Get, &["/retention"]),
+    (Rule::OwnsSurely, Post, &["/retention"]),
     (
         Rule::OwnsSurely,
         Get,

@@ -8,13 +8,14 @@ use super::shared::Shared;
 use super::veil::Veil;
 use super::visitor::{Access, Door};
 use super::{
-    account, afloat, alone, assets, backups, card, changes, comfort, compare, dealer, derivation,
-    drawing, errors, fittings, flip, hull, hulls, import, kinds, kit, lately, leaving, lines, log,
-    moving, new_hull, papers, people, photos, pond, questions, ranking, reader, reckons, record,
-    remedy, rigs, set_aside, shortlist, sign_in, stow, summary, talk, ticks, tour, trash, trials,
-    undo, walk, weigh, workbench,
+    account, afloat, alone, assets, backups, card, changes, comfort, compare, customers, dealer,
+    derivation, drawing, errors, fittings, flip, hull, hulls, import, kinds, kit, lately, leaving,
+    lines, log, moving, new_hull, papers, people, photos, pond, questions, ranking, reader,
+    reckons, record, remedy, rigs, set_aside, shortlist, sign_in, stow, summary, talk, ticks, tour,
+    trash, trials, undo, walk, weigh, workbench,
 };
-use crate::account::{AccountError, Accounts};
+use crate::account::{AccountError, Accounts, now};
+use crate::customer::retain;
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
@@ -41,12 +42,13 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 50] = [
+const PAGES: [fn() -> Vec<Route>; 51] = [
     sign_in::routes,
     account::routes,
     people::routes,
     backups::routes,
     lately::routes,
+    customers::routes,
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -268,6 +270,21 @@ impl From<rocket::Error> for LaunchError {
     }
 }
 
+/// Time between two looks at what is over.
+const DAY: Duration = Duration::from_secs(24 * 60 * 60);
+
+/// Lets go of what was to be kept for a time only, now and once a day.
+async fn let_go_daily(store: Store) {
+    loop {
+        let day = store.clone();
+        let done = rocket::tokio::task::spawn_blocking(move || retain(&day, now()));
+        if let Ok(Err(error)) = done.await {
+            terminal::warn(format_args!("what is over was not let go: {error}"));
+        }
+        sleep(DAY).await;
+    }
+}
+
 /// Serves until stopped; prints the address once it answers.
 ///
 /// # Errors
@@ -288,6 +305,13 @@ pub fn serve(settings: Settings) -> Result<(), ServeError> {
                     terminal::say("Figures are guidance; stop it with Ctrl+C.");
                 })
             }));
+    let server = server.attach(AdHoc::on_liftoff("retention", |rocket| {
+        Box::pin(async move {
+            if let Some(shared) = rocket.state::<Shared>() {
+                rocket::tokio::spawn(let_go_daily(shared.store.clone()));
+            }
+        })
+    }));
     // Every reader holds a file; the usual limit is for programs that serve nobody.
     if let Err(error) = rlimit::increase_nofile_limit(u64::MAX) {
         terminal::warn(format_args!(

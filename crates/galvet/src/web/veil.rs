@@ -50,6 +50,13 @@ fn veiled(page: &str, here: &str, role: Role) -> String {
                 }
                 Ok(())
             }),
+            // What is a customer's, or their owner's alone.
+            element!("[data-private]", |e| {
+                if role < Role::Staff {
+                    e.remove();
+                }
+                Ok(())
+            }),
             element!("a[href]", |e| {
                 let href = e.get_attribute("href").unwrap_or_default();
                 if !may(role, Method::Get, &href) {
@@ -93,12 +100,12 @@ mod tests {
 
     #[test]
     fn forms_and_ways_that_would_be_refused_are_not_there() {
-        let page = r#"<a href="/trash">Trash</a> <a href="/hulls/a">A</a> <a href="https://x.example/">x</a>
+        let page = r#"<b data-private>Mereth</b> <a href="/trash">Trash</a> <a href="/hulls/a">A</a> <a href="https://x.example/">x</a>
             <form method="post" action="/undo"><button>Undo</button></form>
             <form method="post" action="/shortlist"><button formaction="/trash">T</button><button>Keep</button></form>
             <form action="/hulls"><button>Find</button></form><form method="post"><button>Here</button></form>"#;
         let seen = veiled(page, "/hulls/a/words", Role::Looker);
-        for gone in ["href=\"/trash\"", "Undo", ">T<", "Here"] {
+        for gone in ["Mereth", "href=\"/trash\"", "Undo", ">T<", "Here"] {
             assert!(!seen.contains(gone), "{gone}: {seen}");
         }
         for stays in [

@@ -273,7 +273,7 @@ fn one(
         "" => outing.day.clone(),
         place => format!("{place}, {}", outing.day),
     };
-    let entry = OutingEntry::of(&outing, &name, "");
+    let entry = OutingEntry::of(&outing, &name, ("", ""));
     crate::files::sheet::Sheet::check(&entry)?;
     Ok(entry)
 }

@@ -52,7 +52,7 @@ async fn usual(
     if let Some(last) = before.iter().find(same) {
         outing.place.clone_from(&last.place);
     }
-    Ok(OutingEntry::of(&outing, "", ""))
+    Ok(OutingEntry::of(&outing, "", ("", "")))
 }
 
 fn things(entry: &OutingEntry) -> Vec<Thing> {
@@ -126,7 +126,7 @@ fn with_sent(entry: &mut OutingEntry, sent: &Sent, records: &Records) {
             fate: None::<Fate>,
         });
     }
-    *entry = OutingEntry::of(&outing, "", "");
+    *entry = OutingEntry::of(&outing, "", ("", ""));
 }
 
 /// Longest word of a phone.

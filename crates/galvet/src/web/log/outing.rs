@@ -268,7 +268,7 @@ fn with_track(store: &Store, who: &str, key: &str, read: gpx::Tracked) -> Result
             .hours
             .map(|h| (h * 10.0).round() / 10.0)
             .filter(|h| *h >= 0.1));
-        *entry = OutingEntry::of(&o, &entry.name, &entry.once);
+        *entry = OutingEntry::of(&o, &entry.name, (&entry.once, &entry.who));
         Ok(())
     })
 }
@@ -289,7 +289,7 @@ async fn track(key: &str, form: Form<Upload<'_>>, visit: Visit<'_>) -> Answer {
             edit_outing(&store, (hand.who(), label), &slug, |entry| {
                 let mut o = entry.clone().outing();
                 o.track = Vec::new();
-                *entry = OutingEntry::of(&o, &entry.name, &entry.once);
+                *entry = OutingEntry::of(&o, &entry.name, (&entry.once, &entry.who));
                 Ok(())
             })
         });

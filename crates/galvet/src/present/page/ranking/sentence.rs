@@ -125,8 +125,8 @@ pub struct Sentence {
     pub cautions: Vec<String>,
     /// What was changed of the question it started from, and what that moved.
     pub moved: Moved,
-    /// Saved questions to start from: address and name.
-    pub starts: Vec<(String, String)>,
+    /// Saved questions to start from: address, name, whether it is a customer's.
+    pub starts: Vec<(String, String, bool)>,
 }
 
 struct Maker<'a> {
@@ -387,7 +387,10 @@ pub fn sentence(asked: &Asked, catalogue: &Catalogue, action: String, system: Sy
         starts: catalogue
             .briefs
             .iter()
-            .map(|saved| (format!("?brief={}", saved.key), saved.titled()))
+            .map(|saved| {
+                let address = format!("?brief={}", saved.key);
+                (address, saved.titled(), !saved.customer.is_empty())
+            })
             .collect(),
     };
     sentence.differs = differs(&sentence, brief.others.is_empty());
