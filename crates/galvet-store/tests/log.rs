@@ -4,7 +4,7 @@
 use galvet_core::ahead::{Forecast, Tides};
 use galvet_core::hull::{Aboard, Datum, Propulsion, Scuppers};
 use galvet_core::log::{Carried, Fate, Fault, Fix, Outing, Tape};
-use galvet_store::files::log::calendar::{self, Entry};
+use galvet_store::files::log::calendar::{self, Entry, When};
 use galvet_store::files::log::table;
 use galvet_store::files::outing::OutingEntry;
 use galvet_store::files::place::{HourEntry, PlaceEntry, TideEntry};
@@ -201,14 +201,14 @@ fn a_calendar_reads_back_and_keeps_its_rules() {
     let entries = [
         Entry {
             uid: "outing-a@galvet".into(),
-            day: date!(2026 - 05 - 01),
+            when: When::Day(date!(2026 - 05 - 01)),
             summary: "Outing; third, pool\nand on".into(),
             words: "a long line ".repeat(20),
             place: "Øre".into(),
         },
         Entry {
             uid: "service-b@galvet".into(),
-            day: date!(2026 - 06 - 01),
+            when: When::Day(date!(2026 - 06 - 01)),
             summary: "Service".into(),
             words: String::new(),
             place: String::new(),

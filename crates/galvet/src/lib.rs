@@ -26,6 +26,7 @@ mod papers;
 mod pond;
 mod present;
 pub mod question;
+mod shop;
 pub mod survey;
 mod terminal;
 pub mod web;

@@ -27,6 +27,7 @@ mod pond;
 mod rank_command;
 mod remedies;
 mod rooms;
+mod shop;
 mod stowed;
 mod survey;
 mod two_tabs;

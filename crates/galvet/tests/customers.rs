@@ -271,11 +271,11 @@ fn who_is_forgotten_is_in_no_byte_of_the_file() {
     // Looking at what would go changes nothing.
     let page = desk.page("/customers/oyra-quillback/forget");
     for told in [
-        "2 × brief",
-        "1 × outing",
-        "1 × booking",
-        "1 × rig",
-        "1 × customer",
+        "2 questions",
+        "1 outing",
+        "1 booking",
+        "1 rig",
+        "1 customer",
         "hull “Quarnel Pipkin”",
         "backups kept elsewhere",
     ] {

@@ -153,6 +153,24 @@ impl Door<'_> {
         Ok(record.map(|record| (known, record)))
     }
 
+    /// Slugs of the living records of a kind, as they stand in this transaction.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn living(&mut self, kind: Kind) -> Result<Vec<String>, StoreError> {
+        #[derive(QueryableByName)]
+        struct Slug {
+            #[diesel(sql_type = Text)]
+            slug: String,
+        }
+        let table = kind.table();
+        let found: Vec<Slug> = sql_query(format!(
+            "SELECT slug FROM {table} WHERE deleted_at IS NULL ORDER BY id"
+        ))
+        .load(self.connection)?;
+        Ok(found.into_iter().map(|row| row.slug).collect())
+    }
+
     /// Checks that a record still is at the known revision; returns its document.
     fn check(&mut self, kind: Kind, known: Known) -> Result<Option<serde_json::Value>, StoreError> {
         let head: Option<Head> = sql_query(format!(

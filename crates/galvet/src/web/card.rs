@@ -3,6 +3,8 @@
 use super::edit;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
+use super::visitor::Base;
+use crate::present::draw::code::{CodeView, code};
 use crate::present::page::survey::card::{self, CardView};
 use askama::Template;
 use askama_web::WebTemplate;
@@ -14,13 +16,19 @@ use rocket::{Route, get, routes};
 struct CardPage {
     frame: Frame,
     card: CardView,
+    /// The hull's own address, and a code of it that a phone reads.
+    address: String,
+    code: Option<CodeView>,
 }
 
 #[get("/hulls/<slug>/card")]
-async fn page(slug: &str, visit: Visit<'_>) -> Result<CardPage, Trouble> {
+async fn page(slug: &str, base: Base, visit: Visit<'_>) -> Result<CardPage, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
     let (survey, lines) = edit::drawn(shared, slug).await?;
+    let address = format!("{}/hulls/{slug}", base.0);
     Ok(CardPage {
+        code: code(&address),
+        address,
         frame: visit.frame("hull", visit.to(&format!("/hulls/{slug}/card"), &[])),
         card: card::card(&survey, lines.as_ref(), reader.units),
     })

@@ -340,6 +340,21 @@ fn told(all: &[(&'static str, String)]) -> Vec<String> {
         .collect()
 }
 
+/// So many of a kind.
+fn counted(kind: &str, n: usize) -> String {
+    let word = match kind {
+        "brief" => "question",
+        "paper handed out" => "address handed out",
+        kind => kind,
+    };
+    let word = match (n, word) {
+        (1, word) => word.to_owned(),
+        (_, "address handed out") => "addresses handed out".to_owned(),
+        (_, word) => format!("{word}s"),
+    };
+    format!("{n} {word}")
+}
+
 impl ForgetPage {
     fn of(
         visit: &Visit<'_>,
@@ -355,7 +370,7 @@ impl ForgetPage {
             gone: found
                 .gone
                 .iter()
-                .map(|(kind, n)| format!("{n} × {kind}"))
+                .map(|(kind, n)| counted(kind, *n))
                 .collect(),
             changed: told(&found.changed),
             needed: told(&found.needed),

@@ -60,6 +60,7 @@ mod rules;
 mod server;
 mod set_aside;
 mod shared;
+mod shop;
 mod shortlist;
 mod sign_in;
 mod stow;

@@ -15,6 +15,7 @@ use crate::present::page::paged::Paged;
 use crate::present::page::ranking::RankingView;
 use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::present::page::ranking::sift::{Sieve, Sifted, Wanted, sift};
+use crate::shop::{Shelf, shelves};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::SavedBrief;
@@ -90,10 +91,17 @@ struct Order {
     beside: [Option<String>; 2],
     out: Paged,
     out_beside: [Option<String>; 2],
+    /// What the shop has, by hull.
+    shelves: BTreeMap<String, Shelf>,
 }
 
 impl Order {
-    fn of(ranking: &RankingView, wanted: Wanted, list: &Shortlist, query: &str) -> Self {
+    fn of(
+        ranking: &RankingView,
+        (wanted, list): (Wanted, &Shortlist),
+        shelves: BTreeMap<String, Shelf>,
+        query: &str,
+    ) -> Self {
         let rows: Vec<Sifted<'_>> = ranking
             .rows
             .iter()
@@ -101,6 +109,7 @@ impl Order {
                 cells: &r.columns,
                 beats_next: r.beats_next,
                 listed: list.has(&r.key),
+                here: shelves.get(&r.key).is_some_and(|shelf| shelf.here),
             })
             .collect();
         let ranked = ranking.rows.iter().map(|r| (&r.key, &r.name));
@@ -136,7 +145,13 @@ impl Order {
             whole: along(true),
             all: along(false),
             wanted,
+            shelves,
         }
+    }
+
+    /// What the shop has of a hull; `None` where nobody said.
+    fn shelf(&self, slug: &str) -> Option<&Shelf> {
+        self.shelves.get(slug)
     }
 
     /// Whether rows are put in order, or ties broken, by a column.
@@ -193,7 +208,12 @@ async fn ranking_page(
             saved.find(|b| b.key == *key).cloned()
         }),
         sentence,
-        order: Order::of(&ranking, wanted, list, &visit.query),
+        order: Order::of(
+            &ranking,
+            (wanted, list),
+            shelves(&records.catalogue, reader.units),
+            &visit.query,
+        ),
         ranking,
     };
     Ok(Ok(answered(&asked, page)))

@@ -11,8 +11,8 @@ use super::{
     account, afloat, alone, assets, backups, card, changes, comfort, compare, customers, dealer,
     derivation, drawing, errors, fittings, flip, hull, hulls, import, kinds, kit, lately, leaving,
     lines, log, moving, new_hull, papers, people, photos, pond, questions, ranking, reader,
-    reckons, record, remedy, rigs, set_aside, shortlist, sign_in, stow, summary, talk, ticks, tour,
-    trash, trials, undo, walk, weigh, workbench,
+    reckons, record, remedy, rigs, set_aside, shop, shortlist, sign_in, stow, summary, talk, ticks,
+    tour, trash, trials, undo, walk, weigh, workbench,
 };
 use crate::account::{AccountError, Accounts, now};
 use crate::customer::retain;
@@ -42,13 +42,14 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 51] = [
+const PAGES: [fn() -> Vec<Route>; 52] = [
     sign_in::routes,
     account::routes,
     people::routes,
     backups::routes,
     lately::routes,
     customers::routes,
+    shop::routes,
     ranking::routes,
     hull::routes,
     afloat::routes,
@@ -166,6 +167,7 @@ pub fn build(settings: Settings) -> Result<Rocket<Build>, ServeError> {
     });
     let accounts = Accounts::new(settings.store.clone())?;
     Ok(server
+        .manage(shop::Screens::default())
         .manage(Door::new(accounts, settings.access, settings.store.clone()))
         .manage(Shared::new(
             settings.store,

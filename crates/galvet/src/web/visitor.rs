@@ -6,8 +6,10 @@ use crate::account::{Accounts, Knock};
 use galvet_store::{Role, Standing, Store};
 use rocket::Request;
 use rocket::http::{Cookie, SameSite};
+use rocket::request::{FromRequest, Outcome};
 use rocket::time::Duration;
 use rocket::tokio::task::spawn_blocking;
+use std::convert::Infallible;
 use std::net::{IpAddr, Ipv4Addr};
 use std::sync::Arc;
 
@@ -143,6 +145,22 @@ impl Visitor {
             Self::Signed(standing) => Some(standing),
             _ => None,
         }
+    }
+}
+
+/// How this server is reached by whoever asks: scheme, host and port.
+pub(super) struct Base(pub(super) String);
+
+#[rocket::async_trait]
+impl<'r> FromRequest<'r> for Base {
+    type Error = Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Infallible> {
+        let tls = request.rocket().state::<Door>().is_some_and(Door::tls);
+        let scheme = if tls { "https" } else { "http" };
+        // A host the gate knows: another one was refused.
+        let host = request.headers().get_one("Host").unwrap_or("localhost");
+        Outcome::Success(Self(format!("{scheme}://{host}")))
     }
 }
 

@@ -1,15 +1,24 @@
 //! Outings and services as iCalendar (RFC 5545), by a kept crate.
 
-use icalendar::{Calendar, Component, Event, EventLike};
-use time::{Date, OffsetDateTime};
+use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
+use time::{Date, OffsetDateTime, PrimitiveDateTime};
 
-/// A day in a calendar.
+/// When something stands in a calendar.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum When {
+    /// A whole day.
+    Day(Date),
+    /// From when until when, on the clock of whoever reads it.
+    Hours(PrimitiveDateTime, PrimitiveDateTime),
+}
+
+/// Something in a calendar.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Entry {
     /// Its own word, the same whenever it is written.
     pub uid: String,
-    /// The day.
-    pub day: Date,
+    /// When.
+    pub when: When,
     /// What stands there.
     pub summary: String,
     /// More of it.
@@ -18,7 +27,19 @@ pub struct Entry {
     pub place: String,
 }
 
-/// A calendar of whole days. `now` is when it is written; a day outside any calendar is left
+fn naive(day: Date) -> Option<chrono::NaiveDate> {
+    let (month, of_month) = (u32::from(u8::from(day.month())), u32::from(day.day()));
+    chrono::NaiveDate::from_ymd_opt(day.year(), month, of_month)
+}
+
+/// A time that follows the clock of whoever reads it.
+fn clock(at: PrimitiveDateTime) -> Option<CalendarDateTime> {
+    let (hour, minute) = (u32::from(at.hour()), u32::from(at.minute()));
+    let at = naive(at.date())?.and_hms_opt(hour, minute, 0)?;
+    Some(CalendarDateTime::Floating(at))
+}
+
+/// A calendar. `now` is when it is written; a day outside any calendar is left
 /// out.
 #[must_use]
 pub fn write(name: &str, entries: &[Entry], now: OffsetDateTime) -> String {
@@ -29,19 +50,21 @@ pub fn write(name: &str, entries: &[Entry], now: OffsetDateTime) -> String {
     calendar.name(name);
     let stamp = chrono::DateTime::from_timestamp(now.unix_timestamp(), 0).unwrap_or_default();
     for entry in entries {
-        let (month, day) = (
-            u32::from(u8::from(entry.day.month())),
-            u32::from(entry.day.day()),
-        );
-        let Some(day) = chrono::NaiveDate::from_ymd_opt(entry.day.year(), month, day) else {
-            continue;
-        };
         let mut event = Event::new();
         event
             .uid(&entry.uid)
             .timestamp(stamp)
-            .all_day(day)
             .summary(&entry.summary);
+        match entry.when {
+            When::Day(day) => match naive(day) {
+                Some(day) => event.all_day(day),
+                None => continue,
+            },
+            When::Hours(from, until) => match clock(from).zip(clock(until)) {
+                Some((from, until)) => event.starts(from).ends(until),
+                None => continue,
+            },
+        };
         if !entry.words.is_empty() {
             event.description(&entry.words);
         }

@@ -6,6 +6,7 @@
 
 pub mod board;
 pub mod bottom;
+pub mod code;
 pub mod curve;
 mod drive;
 pub mod gauge;

@@ -9,7 +9,7 @@ use crate::web::visit::Visit;
 use galvet_core::log::{Due, Standing};
 use galvet_store::Catalogue;
 use galvet_store::files::exchange;
-use galvet_store::files::log::calendar::{self, Entry};
+use galvet_store::files::log::calendar::{self, Entry, When};
 use galvet_store::files::log::table;
 use rocket::http::{ContentType, Status};
 use rocket::time::OffsetDateTime;
@@ -68,7 +68,7 @@ async fn ics(visit: Visit<'_>) -> Result<(ContentType, String), Trouble> {
             .filter_map(|o| {
                 Some(Entry {
                     uid: format!("outing-{}@galvet", o.key),
-                    day: o.date()?,
+                    when: When::Day(o.date()?),
                     summary: format!("Outing in the {}", name(&o.hull)),
                     words: o
                         .hours
@@ -113,7 +113,7 @@ fn service(due: &Due, (key, hull): (&str, &str)) -> Option<Entry> {
     };
     Some(Entry {
         uid: format!("service-{}-{key}@galvet", due.care.id),
-        day: when,
+        when: When::Day(when),
         summary: format!("Service: {} of the {hull}", due.care.what),
         words: format!("{}. Tools: {}", due.care.does, due.care.tools),
         place: String::new(),

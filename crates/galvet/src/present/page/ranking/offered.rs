@@ -7,7 +7,7 @@ use galvet_store::Catalogue;
 use galvet_store::files::event::EventEntry;
 
 /// One answer a part offers.
-#[derive(Default)]
+#[derive(Default, Clone)]
 pub struct Choice {
     /// Word in the address.
     pub key: String,

@@ -14,7 +14,7 @@ use galvet_core::question::Brief;
 use galvet_store::Catalogue;
 
 /// A part in which one of several answers is chosen.
-#[derive(Default)]
+#[derive(Default, Clone)]
 pub struct Pick {
     /// Name in the address.
     pub name: &'static str,
@@ -29,7 +29,7 @@ pub struct Pick {
 }
 
 /// A part in which something is typed.
-#[derive(Default)]
+#[derive(Clone, Default)]
 pub struct Field {
     /// Name in the address.
     pub name: &'static str,

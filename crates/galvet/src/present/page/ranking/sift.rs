@@ -15,6 +15,8 @@ pub struct Sifted<'a> {
     /// In how many cases it beats the next, 0-1; `None` for the last.
     pub beats_next: Option<f64>,
     pub listed: bool,
+    /// Whether the shop has one.
+    pub here: bool,
 }
 
 /// A column as a limit.
@@ -42,6 +44,8 @@ pub struct Wanted {
     pub close: bool,
     /// Whether only the shortlist is shown.
     pub listed: bool,
+    /// Whether only what the shop has is shown.
+    pub have: bool,
     /// Limits as typed: column's word, text.
     pub limits: Vec<(String, String)>,
     /// From which row on, and from which of those ruled out.
@@ -63,6 +67,7 @@ impl Wanted {
                 "ties" => out.ties = known(value).unwrap_or_default(),
                 "rows" => out.close = value == "close",
                 "list" => out.listed = value == "mine",
+                "have" => out.have = value == "here",
                 "from" => out.from = value.parse().unwrap_or_default(),
                 "out-from" => out.out_from = value.parse().unwrap_or_default(),
                 _ => {
@@ -108,6 +113,9 @@ impl Wanted {
         if limits {
             if self.listed {
                 out.push(pair("list", "mine"));
+            }
+            if self.have {
+                out.push(pair("have", "here"));
             }
             let typed = self.limits.iter();
             out.extend(typed.map(|(key, text)| (format!("{ONLY}{key}"), text.clone())));
@@ -157,7 +165,7 @@ pub fn sift(rows: &[Sifted<'_>], wanted: &Wanted) -> Sieve {
                 }
             })
         };
-        (!wanted.listed || row.listed) && limits.iter().all(meets)
+        (!wanted.listed || row.listed) && (!wanted.have || row.here) && limits.iter().all(meets)
     };
     let cells = |i: usize| rows[i].cells;
     let mut order: Vec<usize> = (0..rows.len()).collect();
@@ -169,7 +177,7 @@ pub fn sift(rows: &[Sifted<'_>], wanted: &Wanted) -> Sieve {
     order.retain(|&i| within(&rows[i]));
     Sieve {
         hidden: rows.len() - order.len(),
-        sifts: wanted.listed || !wanted.limits.is_empty(),
+        sifts: wanted.listed || wanted.have || !wanted.limits.is_empty(),
         rows: order,
         fields,
     }
@@ -279,6 +287,7 @@ mod tests {
     fn sifted<'a>(rows: &'a [Vec<Cell>], beats: &[f64]) -> Vec<Sifted<'a>> {
         let beats = |i: usize| beats.get(i).copied();
         let row = |(i, cells): (usize, &'a Vec<Cell>)| Sifted {
+            here: i == 0,
             cells,
             beats_next: beats(i),
             listed: i == 1,

@@ -1,0 +1,257 @@
+//! The shop's pages: stock, demo boats, the counter and the screen that follows it.
+
+use crate::desk::{Desk, text_of};
+use galvet_store::Kind;
+use galvet_store::files::customer::CustomerEntry;
+use galvet_store::files::stock::{BookingEntry, Stock, StockEntry};
+use rocket::http::Status;
+
+fn stock(desk: &Desk, key: &str) -> Option<StockEntry> {
+    let all = desk.store.catalogue().unwrap().sheets_of::<StockEntry>();
+    all.into_iter().find(|entry| entry.key == key)
+}
+
+fn bookings(desk: &Desk) -> Vec<BookingEntry> {
+    desk.store.catalogue().unwrap().sheets_of::<BookingEntry>()
+}
+
+#[test]
+fn what_there_is_stands_beside_each_hull_and_the_ranking_can_be_kept_to_it() {
+    let desk = Desk::demo();
+    let rows = |query: &str| {
+        let page = desk.page(&format!("/?{query}"));
+        let names = text_of(&page, "#ranked h3 a");
+        let shelves = text_of(&page, "#ranked .shelf");
+        (names, shelves)
+    };
+    let (all, shelves) = rows("");
+    assert!(all.contains("Osprith Kelda Two"), "{all}");
+    assert!(
+        shelves.contains("to order, 10 weeks") && shelves.contains("demo boat here"),
+        "{shelves}"
+    );
+    let (here, shelves) = rows("have=here");
+    assert!(
+        !here.contains("Kelda") && here.contains("Drumlee Orvane"),
+        "{here}"
+    );
+    assert!(
+        shelves.lines().all(|line| line.contains("here")),
+        "{shelves}"
+    );
+    // Price and package, on a question's sheet as well, which counts those that are here.
+    let sheet = desk.page("/summary?have=here");
+    assert!(
+        sheet.contains("of those that are here")
+            && sheet.contains("package 4150: paddle, drive and two rod holders")
+    );
+    assert!(!text_of(&sheet, ".summary-hulls ol").contains("Kelda"));
+    // Set, changed and taken back.
+    let path = "/stock/osprith-kelda-two";
+    let refused = desk.post(path, "state=here&count=0");
+    assert_eq!(refused, Status::UnprocessableEntity, "here, and none of it");
+    assert_eq!(
+        desk.post(path, "state=moon&count=1"),
+        Status::UnprocessableEntity
+    );
+    assert_eq!(stock(&desk, "osprith-kelda-two").unwrap().weeks, Some(10));
+    assert_eq!(
+        desk.post(path, "state=here&count=3&weeks=&package=4,400&with=cart"),
+        Status::UnprocessableEntity,
+        "which of the two is it?"
+    );
+    assert_eq!(
+        desk.post(path, "state=here&count=3&weeks=&package=4400&with=cart"),
+        Status::SeeOther
+    );
+    let kept = stock(&desk, "osprith-kelda-two").unwrap();
+    assert_eq!(
+        (kept.state, kept.count, kept.weeks, kept.package),
+        (Stock::Here, 3, None, Some(4400.0))
+    );
+    assert!(rows("have=here").0.contains("Kelda"));
+    assert_eq!(desk.undo(), Status::SeeOther);
+    assert_eq!(stock(&desk, "osprith-kelda-two").unwrap().weeks, Some(10));
+    // One nobody had said anything of.
+    assert_eq!(
+        desk.post(
+            "/stock/hobrin-wendle",
+            "state=here&count=1&weeks=&package=&with="
+        ),
+        Status::SeeOther
+    );
+    assert_eq!(stock(&desk, "hobrin-wendle").unwrap().count, 1);
+    assert_eq!(
+        desk.post("/stock/no-such-hull", "state=here&count=1"),
+        Status::NotFound
+    );
+}
+
+#[test]
+fn a_demo_boat_is_out_with_one_at_a_time() {
+    let desk = Desk::demo();
+    let book = |from: &str, hours: &str, who: &str| {
+        let form =
+            format!("hull=drumlee-orvane&day=2027-03-01&hour={from}&hours={hours}&who={who}&note=");
+        desk.post("/bookings", &form)
+    };
+    let before = bookings(&desk).len();
+    assert_eq!(book("10", "2", "Mereth+Oskwin"), Status::SeeOther);
+    for (from, hours) in [("11:30", "1"), ("9", "2"), ("8", "24"), ("10", "1")] {
+        assert_eq!(
+            book(from, hours, "Dovin+Harrask"),
+            Status::UnprocessableEntity,
+            "{from} {hours}"
+        );
+    }
+    // One goes out as the other comes back; somebody new is on record by it.
+    assert_eq!(book("12:00", "1", "Tove+Lind"), Status::SeeOther);
+    assert_eq!(bookings(&desk).len(), before + 2);
+    let customers = desk.store.catalogue().unwrap().sheets_of::<CustomerEntry>();
+    assert!(customers.iter().any(|one| one.name == "Tove Lind"));
+    for (form, why) in [
+        (
+            "hull=drumlee-orvane&day=2027-03-02&hour=25&hours=1&who=A",
+            "no hour",
+        ),
+        (
+            "hull=drumlee-orvane&day=soon&hour=10&hours=1&who=A",
+            "2026-",
+        ),
+        (
+            "hull=drumlee-orvane&day=2027-03-02&hour=10&hours=0&who=A",
+            "whole number",
+        ),
+        (
+            "hull=drumlee-orvane&day=2027-03-02&hour=10&hours=1&who=",
+            "for whom",
+        ),
+        (
+            "hull=quarnel-pipkin&day=2027-03-02&hour=10&hours=1&who=A",
+            "one of those there are",
+        ),
+    ] {
+        let answer = desk.send("/bookings", rocket::http::ContentType::Form, form);
+        assert_eq!(answer.status(), Status::UnprocessableEntity, "{form}");
+        let page = answer.into_string().unwrap();
+        assert!(
+            text_of(&page, ".mistake").contains(why),
+            "{form}: {}",
+            text_of(&page, ".mistake")
+        );
+    }
+    // As a calendar, by the hour, on the shop's clock.
+    let ics = desk.page("/bookings.ics");
+    assert!(
+        ics.contains("DTSTART:20270301T100000\r\n") && ics.contains("DTEND:20270301T120000\r\n"),
+        "{ics}"
+    );
+    assert!(ics.contains("Drumlee Orvane for Tove Lind"));
+    let page = desk.page("/bookings");
+    assert!(text_of(&page, "main").contains("2027-03-01"));
+    let key = bookings(&desk)
+        .into_iter()
+        .find(|b| b.who == "Tove Lind")
+        .unwrap()
+        .key;
+    assert_eq!(
+        desk.post(&format!("/bookings/{key}/off"), ""),
+        Status::SeeOther
+    );
+    assert_eq!(book("12:30", "1", "Dovin+Harrask"), Status::SeeOther);
+    // Taken back where it is free again, else not.
+    assert!(
+        desk.store
+            .record(Kind::of::<BookingEntry>(), &key)
+            .unwrap()
+            .is_none()
+    );
+}
+
+#[test]
+fn the_customers_screen_follows_the_counter_and_leads_nowhere() {
+    let desk = Desk::demo();
+    let answer = desk.send(
+        "/counter/screen?mass=88+kg",
+        rocket::http::ContentType::Form,
+        "",
+    );
+    let to = answer.headers().get_one("Location").unwrap().to_owned();
+    let word = to
+        .split("screen=")
+        .nth(1)
+        .unwrap()
+        .split('&')
+        .next()
+        .unwrap()
+        .to_owned();
+    assert_eq!(word.len(), 32);
+    let counter = desk.page(&to);
+    assert!(
+        counter.contains(&format!("http://localhost/screen/{word}")),
+        "{to}"
+    );
+    let screen = || desk.page(&format!("/screen/{word}"));
+    let version = || desk.page(&format!("/screen/{word}/now"));
+    let (first, before) = (screen(), version());
+    assert!(first.contains("Osprith Kelda Two") && text_of(&first, ".lead").contains("88"));
+    for gone in ["<form", "href=\"/hulls", "/people", "Mereth"] {
+        let main = first.split("<main").nth(1).unwrap();
+        assert!(!main.contains(gone), "{gone}");
+    }
+    // Something else is asked: with what is here only, of a heavier angler.
+    desk.page(&format!("/counter?mass=95+kg&have=here&screen={word}"));
+    assert_ne!(version(), before);
+    let then = screen();
+    assert!(
+        text_of(&then, ".lead").contains("95") && !then.contains("Kelda"),
+        "{}",
+        text_of(&then, "main")
+    );
+    // A word nobody gave shows nothing, and makes none.
+    let made_up = "0".repeat(32);
+    desk.page(&format!("/counter?screen={made_up}"));
+    assert_eq!(
+        desk.ask(&format!("/screen/{made_up}")).status(),
+        Status::NotFound
+    );
+    assert_eq!(
+        desk.post(&format!("/counter/screen/{word}/close"), ""),
+        Status::SeeOther
+    );
+    assert_eq!(
+        desk.ask(&format!("/screen/{word}")).status(),
+        Status::NotFound
+    );
+    assert_eq!(
+        desk.ask(&format!("/screen/{word}/now")).status(),
+        Status::NotFound
+    );
+}
+
+#[test]
+fn a_code_on_the_survey_sheet_opens_the_hull() {
+    let desk = Desk::demo();
+    let card = desk.page("/hulls/quarnel-pipkin/card");
+    assert!(card.contains("Code that opens http://localhost/hulls/quarnel-pipkin"));
+    // Read back square by square: what is drawn is what the crate makes of the address.
+    let path = card
+        .split("code-dark\" d=\"")
+        .nth(1)
+        .unwrap()
+        .split('"')
+        .next()
+        .unwrap();
+    let drawn = path.matches("h1v1h-1z").count();
+    let code = qrcode::QrCode::with_error_correction_level(
+        "http://localhost/hulls/quarnel-pipkin",
+        qrcode::EcLevel::Q,
+    )
+    .unwrap();
+    let dark = code
+        .to_colors()
+        .into_iter()
+        .filter(|c| *c == qrcode::Color::Dark)
+        .count();
+    assert_eq!(drawn, dark);
+}
