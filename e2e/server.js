@@ -10,7 +10,7 @@ import { createInterface } from "node:readline";
 import { test as base, expect } from "@playwright/test";
 import AxeBuilder from "@axe-core/playwright";
 
-const BINARY = process.env.GALVET_BINARY ?? "target/debug/galvet";
+export const BINARY = process.env.GALVET_BINARY ?? "target/debug/galvet";
 
 /** Path of the Chromium of the Debian package. */
 export function chromiumPath() {
