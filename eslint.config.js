@@ -16,7 +16,7 @@ export default [
     languageOptions: { globals: globals.browser },
   },
   {
-    files: ["e2e/**/*.js", "web/tests/**/*.js"],
+    files: ["e2e/**/*.{js,mjs}", "web/tests/**/*.js"],
     languageOptions: { globals: { ...globals.node, ...globals.browser } },
     rules: {
       // Playwright's fixtures name what they need by destructuring.

@@ -247,6 +247,7 @@ fn a_session_is_new_at_every_sign_in_and_ends_at_signing_out() {
     assert_eq!(shop.get("/hulls", &second).status(), Status::Ok);
     let out = shop.post("/sign-out", &second, "");
     assert_eq!(out.headers().get_one("Location"), Some("/sign-in"));
+    assert_eq!(out.headers().get_one("Clear-Site-Data"), Some("\"cache\""));
     assert_eq!(shop.get("/hulls", &second).status(), Status::SeeOther);
     // Not to be read by a script, not sent along by other sites.
     let answer = shop.post("/sign-in", "", &body);
@@ -432,6 +433,15 @@ fn what_is_sensitive_asks_for_the_password_again() {
         Status::Ok,
         "given a moment ago"
     );
+    // What is about people is in no cache.
+    for path in ["/people", "/customers", "/account", "/bookings.ics"] {
+        let kept = shop.get(path, &runa);
+        assert_eq!(
+            kept.headers().get_one("Cache-Control"),
+            Some("no-store"),
+            "{path}"
+        );
+    }
     // Eleven minutes on.
     let session = shop.store.sessions(None, galvet::account::now()).unwrap()[0].id;
     shop.store
@@ -698,4 +708,69 @@ fn on_this_machine_nobody_signs_in_until_somebody_has_an_account() {
     }
     let_in(&store, "test", ("Runa", Role::Owner), (PASSWORD, false)).unwrap();
     assert_eq!(ask("/hulls", None), Status::SeeOther);
+}
+
+#[test]
+fn a_customers_question_is_the_staffs() {
+    let shop = Shop::with_accounts();
+    let (lill, mads) = (shop.sign_in("Lill"), shop.sign_in("Mads"));
+    for path in [
+        "/",
+        "/summary",
+        "/ranking.json",
+        "/hulls/quarnel-pipkin",
+        "/part/ranking",
+        "/pond",
+    ] {
+        let theirs = format!("{path}?brief=ilvar-reeds");
+        assert_eq!(
+            shop.get(&theirs, &lill).status(),
+            Status::NotFound,
+            "{path}"
+        );
+        assert_eq!(shop.get(&theirs, &mads).status(), Status::Ok, "{path}");
+        let own = format!("{path}?brief=reed-edge");
+        assert_eq!(shop.get(&own, &lill).status(), Status::Ok, "{path}");
+    }
+    // Nor is their name on any page somebody who looks on reads.
+    for path in [
+        "/",
+        "/hulls",
+        "/summary",
+        "/ask",
+        "/hulls/drumlee-orvane",
+        "/kit",
+    ] {
+        let page = shop.get(path, &lill).into_string().unwrap();
+        for name in ["Ilvar", "Mereth", "Dovin"] {
+            assert!(!page.contains(name), "{path}: {name}");
+        }
+    }
+    // It is handed out only where they want it, and then without how they are reached.
+    let give = |more: &str| {
+        let body = format!("page=/summary%3Fbrief%3Dilvar-reeds{more}");
+        shop.post("/shared", &mads, &body)
+    };
+    let asked = give("");
+    assert_eq!(asked.status(), Status::UnprocessableEntity);
+    assert!(text_of(&asked.into_string().unwrap(), "main").contains("they want it"));
+    assert_eq!(give("&of_customer=true").status(), Status::SeeOther);
+    let out = shop
+        .store
+        .catalogue()
+        .unwrap()
+        .sheets_of::<Handed>()
+        .remove(0);
+    let paper = shop.get(&format!("/shared/{}", out.key), "");
+    assert_eq!(paper.status(), Status::Ok);
+    assert!(!paper.into_string().unwrap().contains("0100 220"));
+    // Any other page that is out shows nobody's name.
+    shop.post("/shared", &mads, "page=/%3Fmass%3D88");
+    let all = shop.store.catalogue().unwrap().sheets_of::<Handed>();
+    let other = all.iter().find(|h| !h.of_customer).unwrap();
+    let paper = shop
+        .get(&format!("/shared/{}", other.key), "")
+        .into_string()
+        .unwrap();
+    assert!(!paper.contains("Ilvar") && !paper.contains("Mereth"));
 }

@@ -91,6 +91,8 @@ const DEAR: f64 = 1e6;
 impl Sheet for StockEntry {
     const KEY: &'static str = "stock";
     const PLURAL: &'static str = "stock";
+    // A shop's own: another one that takes its catalogue over has its own.
+    const PERSONAL: bool = true;
 
     fn slug(&self) -> &str {
         &self.key

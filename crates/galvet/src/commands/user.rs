@@ -35,6 +35,9 @@ enum What {
         /// What they may do; the first is an owner
         #[arg(long, value_enum)]
         role: Option<Word>,
+        /// They type the password themselves: no other has to be chosen at first
+        #[arg(long)]
+        own: bool,
     },
     /// Give somebody another role
     Role {
@@ -175,12 +178,12 @@ fn list(store: &Store) -> Result<(), Problem> {
 pub fn run(args: &Args) -> Result<Outcome, Problem> {
     let store = Store::open_beside(&args.data)?;
     match &args.what {
-        What::Add { name, role } => {
+        What::Add { name, role, own } => {
             let first = !store.has_people()?;
             let usual = if first { Role::Owner } else { Role::Staff };
             let role = role.map_or(usual, Word::role);
             // An owner of one's own: whoever types it keeps it.
-            let lent = !first;
+            let lent = !first && !own;
             let person = account::let_in(&store, BY, (name, role), (&password()?, lent))?;
             let said = format!("{}: {}", person.name, person.role.label());
             terminal::say(terminal::harmless(&said));

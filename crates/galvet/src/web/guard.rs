@@ -126,7 +126,7 @@ impl Fairing for Gate {
         request.set_uri(Origin::const_new(refused, None));
     }
 
-    async fn on_response<'r>(&self, _: &'r Request<'_>, response: &mut Response<'r>) {
+    async fn on_response<'r>(&self, request: &'r Request<'_>, response: &mut Response<'r>) {
         for (name, value) in [
             ("Content-Security-Policy", POLICY),
             ("X-Content-Type-Options", "nosniff"),
@@ -144,11 +144,31 @@ impl Fairing for Gate {
         if (self.access == Access::Accounts { tls: true }) {
             only_by_tls(response);
         }
+        if is_personal(request.uri().path().as_str()) {
+            // Nor kept by the browser, for whoever sits before it next.
+            response.set_header(Header::new("Cache-Control", "no-store"));
+        }
         if !response.headers().contains("Cache-Control") {
             // Pages depend on a cookie and on data that changes.
             response.set_header(Header::new("Cache-Control", "private, no-cache"));
         }
     }
+}
+
+/// Whether a page is about people.
+fn is_personal(path: &str) -> bool {
+    const OF_PEOPLE: [&str; 8] = [
+        "account",
+        "backups",
+        "bookings",
+        "customers",
+        "lately",
+        "people",
+        "questions",
+        "sign-in",
+    ];
+    let first = path.trim_start_matches('/').split(['/', '.']).next();
+    first.is_some_and(|first| OF_PEOPLE.contains(&first))
 }
 
 /// Lets no cookie go where it can be read on the way.

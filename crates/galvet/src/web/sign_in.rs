@@ -9,7 +9,7 @@ use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::Standing;
 use rocket::form::Form;
-use rocket::http::{CookieJar, Status};
+use rocket::http::{CookieJar, Header, Status};
 use rocket::request::{FromRequest, Outcome};
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
@@ -54,7 +54,7 @@ pub(super) struct SignInPage {
 pub(super) enum Refusal<T> {
     /// Not now.
     #[response(status = 429)]
-    Wait(T, rocket::http::Header<'static>),
+    Wait(T, Header<'static>),
     /// Not so.
     #[response(status = 422)]
     Not(T),
@@ -65,7 +65,7 @@ pub(super) fn refusal<T>(error: &AccountError, page: T) -> Refusal<T> {
     match error {
         AccountError::Wait(wait) => {
             let seconds = (wait.as_secs() + 1).to_string();
-            Refusal::Wait(page, rocket::http::Header::new("Retry-After", seconds))
+            Refusal::Wait(page, Header::new("Retry-After", seconds))
         }
         _ => Refusal::Not(page),
     }
@@ -138,14 +138,19 @@ async fn sign_out(
     knocks: Knocks,
     door: &State<Door>,
     jar: &CookieJar<'_>,
-) -> Result<Redirect, Trouble> {
+) -> Result<SignedOut, Trouble> {
     let accounts = door.accounts.clone();
     if let Some(token) = knocks.token {
         spawn_blocking(move || accounts.sign_out(&token)).await??;
     }
     jar.add(door.gone());
-    Ok(Redirect::to("/sign-in"))
+    let forget = Header::new("Clear-Site-Data", "\"cache\"");
+    Ok(SignedOut(Redirect::to("/sign-in"), forget))
 }
+
+/// The way out, with what the browser is to forget.
+#[derive(Responder)]
+struct SignedOut(Redirect, Header<'static>);
 
 #[rocket::async_trait]
 impl<'r> FromRequest<'r> for Visitor {

@@ -1,0 +1,248 @@
+/**
+ * A shop under load: many hulls, rigs and outings, many people at once. Makes its own data
+ * in a temporary directory, serves it on this machine alone, and prints how long pages took.
+ *
+ *   node e2e/load.mjs [--binary FILE] [--hulls 1000] [--rigs 500] [--outings 10000]
+ *                     [--people 50] [--seconds 30]
+ */
+import { execFileSync, spawn } from "node:child_process";
+import { mkdtempSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { createInterface } from "node:readline";
+import { parseArgs } from "node:util";
+
+const { values } = parseArgs({
+  options: {
+    binary: { type: "string", default: "target/release/galvet" },
+    hulls: { type: "string", default: "1000" },
+    rigs: { type: "string", default: "500" },
+    outings: { type: "string", default: "10000" },
+    people: { type: "string", default: "50" },
+    seconds: { type: "string", default: "30" },
+  },
+});
+const [HULLS, RIGS, OUTINGS, PEOPLE, SECONDS] = [
+  values.hulls,
+  values.rigs,
+  values.outings,
+  values.people,
+  values.seconds,
+].map(Number);
+const BINARY = values.binary;
+const WORD = "seventeen wet herons";
+
+const place = mkdtempSync(join(tmpdir(), "galvet-load-"));
+const data = join(place, "data");
+
+/** Runs a command of Galvet's; what it printed. */
+function galvet(args, input) {
+  return execFileSync(BINARY, args, { input, maxBuffer: 1 << 28 }).toString();
+}
+
+/** Starts a server; where it is. */
+async function start(args) {
+  const child = spawn(BINARY, args, { stdio: ["ignore", "pipe", "ignore"] });
+  for await (const line of createInterface({ input: child.stdout })) {
+    const address = line.match(/http:\/\/\S+/)?.[0];
+    if (address) return { child, address };
+  }
+  throw new Error("it ended without an address");
+}
+
+/** Ends a server, and waits until it has. */
+function end({ child }) {
+  const gone = new Promise((resolve) => child.on("exit", resolve));
+  child.kill();
+  return gone;
+}
+
+/** So many of a list, each under a key of its own; `vary` makes them differ. */
+function many(list, count, vary) {
+  return Array.from({ length: count }, (_, n) => {
+    const one = structuredClone(list[n % list.length]);
+    if (n >= list.length) {
+      one.key = `${one.key}-${n}`;
+      vary(one, n);
+    }
+    return one;
+  });
+}
+
+/** Data of a size, made of the demo's. */
+async function fill() {
+  const demo = await start(["demo", "--port", "0"]);
+  const all = await (await fetch(`${demo.address}/everything.json`)).json();
+  await end(demo);
+  const hulls = many(all.hulls, HULLS, (hull, n) => {
+    hull.model = `${hull.model} ${n}`;
+    // Each its own body: no two are floated as one.
+    for (const reading of hull.readings.length ?? [])
+      reading.value *= 1 + (n % 97) / 4000;
+  });
+  const rigs = many(all.rigs, RIGS, (rig, n) => {
+    rig.name = `${rig.name} ${n}`;
+  });
+  const sheets = { ...all.sheets };
+  sheets.outings = many(sheets.outings, OUTINGS, (outing, n) => {
+    outing.name = `${outing.name} ${n}`;
+  });
+  const file = join(place, "all.json");
+  writeFileSync(file, JSON.stringify({ ...all, hulls, rigs, sheets }));
+  const begun = performance.now();
+  galvet(["import", file, "--data", data]);
+  return (performance.now() - begun) / 1000;
+}
+
+/** Signs everybody in; what their browsers keep. */
+async function comeIn(address) {
+  const cookies = [];
+  for (let n = 0; n < PEOPLE; n += 1) {
+    const answer = await fetch(`${address}/sign-in`, {
+      method: "POST",
+      redirect: "manual",
+      headers: {
+        "Sec-Fetch-Site": "same-origin",
+        "Content-Type": "application/x-www-form-urlencoded",
+        // Each from an address of their own, as the proxy would say.
+        "X-Forwarded-For": `10.1.${n >> 8}.${n & 255}`,
+      },
+      body: new URLSearchParams({ name: `Person ${n}`, password: WORD }),
+    });
+    const set = answer.headers
+      .getSetCookie()
+      .find((c) => c.includes("session="));
+    if (!set) throw new Error(`person ${n} is not let in: ${answer.status}`);
+    cookies.push(set.split(";")[0]);
+  }
+  return cookies;
+}
+
+/** One page; milliseconds, and its status. */
+async function ask(address, path, cookie) {
+  const begun = performance.now();
+  const answer = await fetch(address + path, { headers: { Cookie: cookie } });
+  await answer.arrayBuffer();
+  return [performance.now() - begun, answer.status];
+}
+
+/** Everybody asks for a while, with a pause for reading between two pages. */
+async function together(address, cookies, pages, pause) {
+  const until = performance.now() + SECONDS * 1000;
+  const took = [];
+  const odd = {};
+  await Promise.all(
+    cookies.map(async (cookie, who) => {
+      for (let n = 0; performance.now() < until; n += 1) {
+        const [ms, status] = await ask(address, pages(who, n), cookie);
+        took.push(ms);
+        if (status !== 200) odd[status] = (odd[status] ?? 0) + 1;
+        await new Promise((done) =>
+          setTimeout(done, pause * Math.random() * 2),
+        );
+      }
+    }),
+  );
+  return { took, odd };
+}
+
+/** The share of a list that is no longer than what comes back. */
+function quantile(list, share) {
+  const sorted = [...list].sort((a, b) => a - b);
+  return sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))];
+}
+
+function told(what, { took, odd }) {
+  const [middle, most, worst] = [0.5, 0.95, 1].map((q) =>
+    quantile(took, q).toFixed(0),
+  );
+  const refused = Object.entries(odd).map(([s, n]) => `${n} × ${s}`);
+  console.log(
+    `${what}: ${took.length} pages, median ${middle} ms, p95 ${most} ms, worst ${worst} ms` +
+      (refused.length ? `; ${refused.join(", ")}` : ""),
+  );
+}
+
+let server;
+try {
+  const taken = await fill();
+  for (let n = 0; n < PEOPLE; n += 1) {
+    const role = n === 0 ? "owner" : "staff";
+    galvet(
+      ["user", "add", `Person ${n}`, "--role", role, "--data", data, "--own"],
+      `${WORD}\n`,
+    );
+  }
+  const size = statSync(join(data, "galvet.db")).size / 1e6;
+  console.log(
+    `${HULLS} hulls, ${RIGS} rigs, ${OUTINGS} outings: taken in in ${taken.toFixed(1)} s, ${size.toFixed(0)} MB`,
+  );
+  server = await start([
+    ...["serve", "--data", data, "--listen", "127.0.0.1:0", "--https"],
+  ]);
+  const { address } = server;
+  const cookies = await comeIn(address);
+  const hulls = (
+    await (
+      await fetch(`${address}/hulls.csv`, { headers: { Cookie: cookies[0] } })
+    ).text()
+  )
+    .split("\n")
+    .slice(1, HULLS)
+    .map((line) => line.split(",")[0])
+    .filter(Boolean);
+  const hull = (n) => hulls[(n * 37) % hulls.length];
+  const [first] = await ask(address, "/", cookies[0]);
+  console.log(`the first ranking of all: ${(first / 1000).toFixed(1)} s`);
+
+  const known = ["/", "/hulls", "/?weight=60", "/stock", "/customers"];
+  for (const path of known) await ask(address, path, cookies[0]);
+  const seen = (who, n) =>
+    (who + n) % 3 === 2
+      ? `/hulls/${hull(who % 5)}`
+      : known[(who + n) % known.length];
+  for (let n = 0; n < 5; n += 1)
+    await ask(address, `/hulls/${hull(n)}`, cookies[0]);
+  told(
+    `${PEOPLE} people, pages remembered`,
+    await together(address, cookies, seen, 1000),
+  );
+  told(
+    `${PEOPLE} people, a hull each on a question of their own`,
+    await together(
+      address,
+      cookies,
+      (who, n) =>
+        `/hulls/${hull(who * 101 + n)}?mass=${60 + ((who * 7 + n) % 60)}.${n % 10}+kg`,
+      1000,
+    ),
+  );
+  const [log] = await ask(address, "/log", cookies[0]);
+  const [again] = await ask(address, "/log", cookies[0]);
+  console.log(
+    `the log: ${log.toFixed(0)} ms at first, ${again.toFixed(0)} ms again`,
+  );
+  const fresh = [];
+  for (let n = 0; n < 3; n += 1)
+    fresh.push((await ask(address, `/?mass=${71 + n}.3+kg`, cookies[0]))[0]);
+  console.log(
+    `a ranking of all on a fresh question, nobody else asking: ${fresh.map((ms) => (ms / 1000).toFixed(1)).join(", ")} s`,
+  );
+  told(
+    `five ask fresh rankings, ${PEOPLE - 5} read what is remembered (these)`,
+    await (async () => {
+      const asking = together(
+        address,
+        cookies.slice(0, 5),
+        (who, n) => `/?mass=${80 + who}.${n % 10}+kg`,
+        1000,
+      );
+      const reading = await together(address, cookies.slice(5), seen, 1000);
+      told("  the five", await asking);
+      return reading;
+    })(),
+  );
+} finally {
+  if (server) await end(server);
+  rmSync(place, { recursive: true, force: true });
+}
