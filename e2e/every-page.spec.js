@@ -12,7 +12,7 @@ import {
 
 /** What stands in an address for one record among many. */
 const KEYS =
-  /\/(hulls|kit|rigs|waters|questions|events|places|log\/outings)\/[^/?#]+/;
+  /\/(hulls|kit|rigs|waters|questions|events|places|customers|stock|log\/outings)\/[^/?#]+/;
 
 /** Pages of one kind have one of these in common. */
 function kindOf(path) {
@@ -97,6 +97,7 @@ for (const look of ["dark", "sunlight"]) {
 test("every page fits its screen, and 1280 px enlarged to 200 %", async ({
   page,
 }) => {
+  test.slow();
   for (const [width, height] of [
     [360, 740],
     [640, 400],

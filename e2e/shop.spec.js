@@ -137,12 +137,14 @@ async function signedIn(browser, address, [name, word]) {
   await page.goto(`${address}/hulls`);
   await expect(page).toHaveURL(/sign-in\?back=%2Fhulls/);
   await page.getByLabel("Name").fill(name);
-  await page.getByLabel("Password").fill(word);
+  await page.getByLabel("Password", { exact: true }).fill(word);
   await page.getByRole("button", { name: "Sign in" }).click();
   if (await page.getByText("Somebody else chose your password").count()) {
-    await page.getByLabel("The one you have").fill(word);
+    await page.getByLabel("The one you have", { exact: true }).fill(word);
     await page.getByLabel(/^A new one/).fill(`${word} again`);
-    await page.getByLabel("The new one again").fill(`${word} again`);
+    await page
+      .getByLabel("The new one again", { exact: true })
+      .fill(`${word} again`);
     await page.getByRole("button", { name: "Choose it" }).click();
     await page.goto(`${address}/hulls`);
   }
