@@ -5,7 +5,7 @@
  *   node e2e/load.mjs [--binary FILE] [--hulls 1000] [--rigs 500] [--outings 10000]
  *                     [--people 50] [--seconds 30]
  */
-import { execFileSync, spawn } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -35,9 +35,11 @@ const WORD = "seventeen wet herons";
 const place = mkdtempSync(join(tmpdir(), "galvet-load-"));
 const data = join(place, "data");
 
-/** Runs a command of Galvet's; what it printed. */
+/** Runs a command of Galvet's; findings are as good as none. */
 function galvet(args, input) {
-  return execFileSync(BINARY, args, { input, maxBuffer: 1 << 28 }).toString();
+  const stdio = ["pipe", "ignore", "inherit"];
+  const { status } = spawnSync(BINARY, args, { input, stdio });
+  if (status !== 0 && status !== 1) throw new Error(`${args[0]}: ${status}`);
 }
 
 /** Starts a server; where it is. */
@@ -83,7 +85,8 @@ async function fill() {
   const rigs = many(all.rigs, RIGS, (rig, n) => {
     rig.name = `${rig.name} ${n}`;
   });
-  const sheets = { ...all.sheets };
+  // Without photos: their pixels are not in the file.
+  const sheets = { ...all.sheets, photos: [] };
   sheets.outings = many(sheets.outings, OUTINGS, (outing, n) => {
     outing.name = `${outing.name} ${n}`;
   });

@@ -19,6 +19,8 @@ struct CardPage {
     /// The hull's own address, and a code of it that a phone reads.
     address: String,
     code: Option<CodeView>,
+    /// Whether that address leads nowhere but on this machine.
+    here: bool,
 }
 
 #[get("/hulls/<slug>/card")]
@@ -27,6 +29,7 @@ async fn page(slug: &str, base: Base, visit: Visit<'_>) -> Result<CardPage, Trou
     let (survey, lines) = edit::drawn(shared, slug).await?;
     let address = format!("{}/hulls/{slug}", base.0);
     Ok(CardPage {
+        here: base.is_here(),
         code: code(&address),
         address,
         frame: visit.frame("hull", visit.to(&format!("/hulls/{slug}/card"), &[])),

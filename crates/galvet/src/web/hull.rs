@@ -10,6 +10,7 @@ use crate::present::page::hulls::check::{Check, Lead};
 use crate::present::page::hulls::hull::{self, HullView};
 use crate::present::page::hulls::hull_head::place;
 use crate::present::page::ranking::sentence::{self, Sentence};
+use crate::shop::{Shelf, shelves};
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::files::offsets;
@@ -23,6 +24,8 @@ struct HullPage {
     frame: Frame,
     sentence: Sentence,
     hull: HullView,
+    /// What the shop has of it, where it has one.
+    shelf: Option<Shelf>,
 }
 
 impl HullPage {
@@ -56,6 +59,8 @@ async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, 
     // Whoever comes from the ranking is told the place; it is not ranked for that.
     let ranked = desk.known(records.state, &brief);
     let place = ranked.map_or(String::new(), |answer| place(&answer, slug));
+    let shelf = shelves(&records.catalogue, reader.units).remove(slug);
+    let shelf = shelf.filter(|shelf| shelf.here);
     let view = shared.work(reader.caller, move || {
         let afloat = desk.afloat(&records.hulls[index], &brief);
         let brief = desk.yardstick(&brief, &records.hulls);
@@ -69,6 +74,7 @@ async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, 
     let page = HullPage {
         frame: visit.frame("hull", here),
         sentence,
+        shelf,
         hull: HullView {
             place,
             ..view.await?

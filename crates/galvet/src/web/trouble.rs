@@ -33,6 +33,10 @@ impl From<Busy> for Trouble {
 
 impl From<StoreError> for Trouble {
     fn from(error: StoreError) -> Self {
+        // Nobody let go of the database in time: asked again it answers.
+        if matches!(error, StoreError::Busy(_)) {
+            return Self::Busy;
+        }
         // To the operator's terminal, never to the page.
         terminal::warn(error);
         Self::Ours

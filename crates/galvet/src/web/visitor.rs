@@ -151,6 +151,16 @@ impl Visitor {
 /// How this server is reached by whoever asks: scheme, host and port.
 pub(super) struct Base(pub(super) String);
 
+impl Base {
+    /// Whether it is reached on this machine only.
+    pub(super) fn is_here(&self) -> bool {
+        let host = self.0.split_once("://").map_or("", |(_, host)| host);
+        ["localhost", "127.", "[::1]"]
+            .iter()
+            .any(|here| host.starts_with(here))
+    }
+}
+
 #[rocket::async_trait]
 impl<'r> FromRequest<'r> for Base {
     type Error = Infallible;
