@@ -6,7 +6,7 @@ use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::outing::OutingEntry;
 use galvet_store::files::sheet::Document;
 use galvet_store::files::stock::BookingEntry;
-use galvet_store::{Kind, Record, SETTING_UP, Store};
+use galvet_store::{Kind, Record, Store};
 use rocket::http::Status;
 use std::io::Read;
 
@@ -438,5 +438,4 @@ fn nothing_is_let_go_unless_somebody_says_so() {
     );
     assert_eq!(count(), 4, "nothing is a month old");
     assert!(desk.page("/retention").contains("value=\"12\""));
-    let _ = SETTING_UP;
 }

@@ -1,23 +1,19 @@
-//! Customers of the shop: found while typing, what stands under a name, and how it leaves.
+//! Customers of the shop: found while typing, what stands under a name, taken along.
 
 use super::edit::{action, came_of};
-use super::reader::{back_to, today};
+use super::reader::today;
 use super::shortlist::Shortlist;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
-use crate::account::now;
-use crate::customer::{
-    self, KIND, Person, Retained, Theirs, archive, customers, keep_months, months, over_now,
-    unrecorded,
-};
+use crate::customer::{self, KIND, Theirs, archive, customers, unrecorded};
 use crate::form::{FormView, NotTaken, Refusal, Sent};
 use crate::survey::EditError;
 use crate::terminal;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_core::base::Keyed;
+use galvet_store::Catalogue;
 use galvet_store::files::customer::{CustomerEntry, KeptPage};
-use galvet_store::{Catalogue, Forgotten, SETTING_UP, Store, StoreError};
 use rocket::form::Form;
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Redirect;
@@ -129,7 +125,7 @@ struct CustomerPage {
 }
 
 /// The customer of a slug.
-fn one(catalogue: &Catalogue, slug: &str) -> Result<CustomerEntry, Trouble> {
+pub(super) fn one(catalogue: &Catalogue, slug: &str) -> Result<CustomerEntry, Trouble> {
     let mut all = customers(catalogue).into_iter();
     all.find(|one| one.key == slug).ok_or(Trouble::Gone)
 }
@@ -311,255 +307,6 @@ async fn data(slug: &str, visit: Visit<'_>) -> Result<Saved, Trouble> {
     ))
 }
 
-/// What goes and what stays when a customer is forgotten.
-#[derive(Template, WebTemplate)]
-#[template(path = "forget.html")]
-struct ForgetPage {
-    frame: Frame,
-    key: String,
-    name: String,
-    /// What goes or went: how many of what.
-    gone: Vec<String>,
-    /// What stays without them.
-    changed: Vec<String>,
-    /// What stays since others use it.
-    needed: Vec<String>,
-    lines: (usize, usize),
-    trials: usize,
-    /// Copies that lie beside the database.
-    copies: Vec<String>,
-    /// Whether notes are gone through: not from the start for a name of one word.
-    notes: bool,
-    /// Whether it is done, and whether the name still stands in the file.
-    done: Option<bool>,
-}
-
-fn told(all: &[(&'static str, String)]) -> Vec<String> {
-    all.iter()
-        .map(|(kind, name)| format!("{kind} “{name}”"))
-        .collect()
-}
-
-/// So many of a kind.
-fn counted(kind: &str, n: usize) -> String {
-    let word = match kind {
-        "brief" => "question",
-        "paper handed out" => "address handed out",
-        kind => kind,
-    };
-    let word = match (n, word) {
-        (1, word) => word.to_owned(),
-        (_, "address handed out") => "addresses handed out".to_owned(),
-        (_, word) => format!("{word}s"),
-    };
-    format!("{n} {word}")
-}
-
-impl ForgetPage {
-    fn of(
-        visit: &Visit<'_>,
-        one: &CustomerEntry,
-        (found, trials): (&Forgotten, usize),
-        (notes, done): (bool, Option<bool>),
-    ) -> Self {
-        let copies = super::backups::names(visit.shared.store.directory());
-        Self {
-            frame: visit.frame("customers", visit.to("/customers", &[])),
-            key: one.key.clone(),
-            name: one.name.clone(),
-            gone: found
-                .gone
-                .iter()
-                .map(|(kind, n)| counted(kind, *n))
-                .collect(),
-            changed: told(&found.changed),
-            needed: told(&found.needed),
-            lines: found.lines,
-            trials,
-            copies,
-            notes,
-            done,
-        }
-    }
-}
-
-/// Whether a name says so much that it can be looked for in notes without being asked.
-fn says_much(name: &str) -> bool {
-    name.split_whitespace().count() > 1
-}
-
-#[get("/customers/<slug>/forget?<notes>")]
-async fn ask_to_forget(
-    slug: &str,
-    notes: Option<bool>,
-    visit: Visit<'_>,
-) -> Result<ForgetPage, Trouble> {
-    let records = visit.shared.records().await?;
-    let one = one(&records.catalogue, slug)?;
-    let notes = notes.unwrap_or_else(|| says_much(&one.name));
-    let trials = Theirs::of(&one, &records.catalogue).trials.len();
-    let (store, person) = (
-        visit.shared.store.clone(),
-        Person::of(&one, &records.catalogue, notes),
-    );
-    let found = spawn_blocking(move || store.would_forget(SETTING_UP, &person)).await??;
-    Ok(ForgetPage::of(
-        &visit,
-        &one,
-        (&found, trials),
-        (notes, None),
-    ))
-}
-
-/// Forgets a customer; tells what stays, and whether the name is in the file still.
-fn forgotten(
-    store: &Store,
-    who: &str,
-    (person, spellings): (&Person, &[String]),
-) -> Result<(Forgotten, bool), StoreError> {
-    let found = store.forget(SETTING_UP, person)?;
-    store.sweep_file()?;
-    store.note_account(who, "", "a customer forgotten, as they asked")?;
-    Ok((found, store.stands_in_file(spellings)?))
-}
-
-#[derive(rocket::FromForm)]
-struct ForgetForm {
-    #[field(default = false)]
-    notes: bool,
-}
-
-#[post("/customers/<slug>/forget", data = "<form>")]
-async fn forget(
-    slug: &str,
-    form: Form<ForgetForm>,
-    visit: Visit<'_>,
-) -> Result<ForgetPage, Trouble> {
-    let records = visit.shared.records().await?;
-    let one = one(&records.catalogue, slug)?;
-    let trials = Theirs::of(&one, &records.catalogue).trials.len();
-    let notes = form.notes;
-    let (store, hand) = (visit.shared.store.clone(), visit.reader.hand);
-    let person = Person::of(&one, &records.catalogue, notes);
-    let done = spawn_blocking(move || {
-        let spellings = person.spellings();
-        forgotten(&store, hand.who(), (&person, &spellings))
-    });
-    let (found, stands) = done.await??;
-    Ok(ForgetPage::of(
-        &visit,
-        &one,
-        (&found, trials),
-        (notes, Some(stands)),
-    ))
-}
-
-/// A kind of data, and for how long it is kept.
-struct Kept {
-    key: &'static str,
-    label: &'static str,
-    months: String,
-    /// How many would go now.
-    over: usize,
-}
-
-/// For how long customers' data are kept.
-#[derive(Template, WebTemplate)]
-#[template(path = "retention.html")]
-struct RetentionPage {
-    frame: Frame,
-    kept: Vec<Kept>,
-    trouble: String,
-}
-
-async fn retention_page(visit: &Visit<'_>, trouble: String) -> Result<RetentionPage, Trouble> {
-    let records = visit.shared.records().await?;
-    let store = visit.shared.store.clone();
-    let look = move || -> Result<Vec<Kept>, StoreError> {
-        let over = over_now(&store, &records.catalogue, now())?;
-        let kept = |what: Retained| {
-            let gone = over.iter().find(|(kind, _)| *kind == what);
-            Ok(Kept {
-                key: what.key(),
-                label: what.label(),
-                months: months(&store, what)?.map_or(String::new(), |n| n.to_string()),
-                over: gone.map_or(0, |(_, keys)| keys.len()),
-            })
-        };
-        Retained::ALL.into_iter().map(kept).collect()
-    };
-    Ok(RetentionPage {
-        frame: visit.frame("customers", visit.to("/retention", &[])),
-        kept: spawn_blocking(look).await??,
-        trouble,
-    })
-}
-
-#[get("/retention")]
-async fn retention(visit: Visit<'_>) -> Result<RetentionPage, Trouble> {
-    retention_page(&visit, String::new()).await
-}
-
-/// The months of a field: none where it is empty.
-fn read_months(text: &str) -> Result<Option<u32>, String> {
-    if text.trim().is_empty() {
-        return Ok(None);
-    }
-    let read = text.trim().parse::<u32>().ok();
-    let read = read.filter(|n| (1..=customer::LONGEST).contains(n));
-    read.map(Some).ok_or_else(|| {
-        format!(
-            "“{}”: months between 1 and {}, or nothing",
-            galvet_store::files::echo(text),
-            customer::LONGEST
-        )
-    })
-}
-
-#[post("/retention", data = "<form>")]
-async fn set_retention(
-    form: Form<Sent>,
-    visit: Visit<'_>,
-) -> Result<Result<Redirect, (Status, RetentionPage)>, Trouble> {
-    let sent = form.into_inner();
-    let mut set = Vec::new();
-    for what in Retained::ALL {
-        match read_months(sent.get(what.key()).map_or("", String::as_str)) {
-            Ok(months) => set.push((what, months)),
-            Err(why) => {
-                let page = retention_page(&visit, format!("Not saved: {why}.")).await?;
-                return Ok(Err((Status::UnprocessableEntity, page)));
-            }
-        }
-    }
-    let (store, hand) = (visit.shared.store.clone(), visit.reader.hand);
-    let goes = action(&sent) == "go";
-    let keep = move || -> Result<(), StoreError> {
-        for (what, kept) in set {
-            if months(&store, what)? != kept {
-                keep_months(&store, hand.who(), what, kept)?;
-            }
-        }
-        if goes {
-            customer::retain(&store, now())?;
-        }
-        Ok(())
-    };
-    spawn_blocking(keep).await??;
-    Ok(Ok(Redirect::to(back_to("/retention"))))
-}
-
 pub(super) fn routes() -> Vec<Route> {
-    routes![
-        list,
-        page,
-        new,
-        make,
-        save,
-        data,
-        ask_to_forget,
-        forget,
-        retention,
-        set_retention
-    ]
+    routes![list, page, new, make, save, data]
 }

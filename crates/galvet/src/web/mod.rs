@@ -25,6 +25,7 @@ mod edit;
 mod errors;
 mod fittings;
 mod flip;
+mod forget;
 mod guard;
 mod hull;
 mod hulls;

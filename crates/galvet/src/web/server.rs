@@ -9,10 +9,10 @@ use super::veil::Veil;
 use super::visitor::{Access, Door};
 use super::{
     account, afloat, alone, assets, backups, card, changes, comfort, compare, customers, dealer,
-    derivation, drawing, errors, fittings, flip, hull, hulls, import, kinds, kit, lately, leaving,
-    lines, log, moving, new_hull, papers, people, photos, pond, questions, ranking, reader,
-    reckons, record, remedy, rigs, set_aside, shop, shortlist, sign_in, stow, summary, talk, ticks,
-    tour, trash, trials, undo, walk, weigh, workbench,
+    derivation, drawing, errors, fittings, flip, forget, hull, hulls, import, kinds, kit, lately,
+    leaving, lines, log, moving, new_hull, papers, people, photos, pond, questions, ranking,
+    reader, reckons, record, remedy, rigs, set_aside, shop, shortlist, sign_in, stow, summary,
+    talk, ticks, tour, trash, trials, undo, walk, weigh, workbench,
 };
 use crate::account::{AccountError, Accounts, now};
 use crate::customer::retain;
@@ -42,13 +42,14 @@ const LAST_WORDS: Duration = Duration::from_millis(200);
 const PATIENCE: Duration = Duration::from_millis(1_200);
 
 /// Every file of pages: its routes.
-const PAGES: [fn() -> Vec<Route>; 52] = [
+const PAGES: [fn() -> Vec<Route>; 53] = [
     sign_in::routes,
     account::routes,
     people::routes,
     backups::routes,
     lately::routes,
     customers::routes,
+    forget::routes,
     shop::routes,
     ranking::routes,
     hull::routes,
