@@ -3,7 +3,7 @@
  * in a temporary directory, serves it on this machine alone, and prints how long pages took.
  *
  *   node e2e/load.mjs [--binary FILE] [--hulls 1000] [--rigs 500] [--outings 10000]
- *                     [--people 50] [--seconds 30]
+ *                     [--people 50] [--seconds 60] [--pause 5]
  */
 import { spawn, spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, statSync, writeFileSync } from "node:fs";
@@ -19,15 +19,18 @@ const { values } = parseArgs({
     rigs: { type: "string", default: "500" },
     outings: { type: "string", default: "10000" },
     people: { type: "string", default: "50" },
-    seconds: { type: "string", default: "30" },
+    seconds: { type: "string", default: "60" },
+    // What a hurried reader takes to read a page.
+    pause: { type: "string", default: "5" },
   },
 });
-const [HULLS, RIGS, OUTINGS, PEOPLE, SECONDS] = [
+const [HULLS, RIGS, OUTINGS, PEOPLE, SECONDS, PAUSE] = [
   values.hulls,
   values.rigs,
   values.outings,
   values.people,
   values.seconds,
+  values.pause,
 ].map(Number);
 const BINARY = values.binary;
 const WORD = "seventeen wet herons";
@@ -129,20 +132,20 @@ async function ask(address, path, cookie) {
   return [performance.now() - begun, answer.status];
 }
 
-/** Everybody asks for a while, with a pause for reading between two pages. */
-async function together(address, cookies, pages, pause) {
+/** Everybody asks for a while, with a pause for reading before each page. */
+async function together(address, cookies, pages) {
   const until = performance.now() + SECONDS * 1000;
   const took = [];
   const odd = {};
   await Promise.all(
     cookies.map(async (cookie, who) => {
-      for (let n = 0; performance.now() < until; n += 1) {
+      for (let n = 0; ; n += 1) {
+        const pause = PAUSE * 2000 * Math.random();
+        await new Promise((done) => setTimeout(done, pause));
+        if (performance.now() > until) return;
         const [ms, status] = await ask(address, pages(who, n), cookie);
         took.push(ms);
         if (status !== 200) odd[status] = (odd[status] ?? 0) + 1;
-        await new Promise((done) =>
-          setTimeout(done, pause * Math.random() * 2),
-        );
       }
     }),
   );
@@ -208,7 +211,7 @@ try {
     await ask(address, `/hulls/${hull(n)}`, cookies[0]);
   told(
     `${PEOPLE} people, pages remembered`,
-    await together(address, cookies, seen, 1000),
+    await together(address, cookies, seen),
   );
   told(
     `${PEOPLE} people, a hull each on a question of their own`,
@@ -217,7 +220,6 @@ try {
       cookies,
       (who, n) =>
         `/hulls/${hull(who * 101 + n)}?mass=${60 + ((who * 7 + n) % 60)}.${n % 10}+kg`,
-      1000,
     ),
   );
   const [log] = await ask(address, "/log", cookies[0]);
@@ -238,9 +240,8 @@ try {
         address,
         cookies.slice(0, 5),
         (who, n) => `/?mass=${80 + who}.${n % 10}+kg`,
-        1000,
       );
-      const reading = await together(address, cookies.slice(5), seen, 1000);
+      const reading = await together(address, cookies.slice(5), seen);
       told("  the five", await asking);
       return reading;
     })(),

@@ -141,7 +141,12 @@ async function signedIn(browser, address, [name, word]) {
   await page.getByRole("button", { name: "Sign in" }).click();
   if (await page.getByText("Somebody else chose your password").count()) {
     await page.getByLabel("The one you have", { exact: true }).fill(word);
+    await page.getByLabel(/^A new one/).fill("short");
+    await expect(page.locator(".strength")).toContainText("too short");
     await page.getByLabel(/^A new one/).fill(`${word} again`);
+    await expect(page.locator(".strength")).toContainText("hard to guess");
+    await expect(page.getByRole("meter")).toBeVisible();
+    await expectAxeClean(page);
     await page
       .getByLabel("The new one again", { exact: true })
       .fill(`${word} again`);

@@ -112,7 +112,9 @@ pub struct Theirs {
 }
 
 impl StoreError {
-    pub(crate) fn bad(kind: Kind, key: &str, problem: impl ToString) -> Self {
+    /// A record that cannot be used, and what is wrong in it.
+    #[must_use]
+    pub fn bad(kind: Kind, key: &str, problem: impl ToString) -> Self {
         Self::BadRecord {
             kind,
             key: key.to_owned(),

@@ -93,7 +93,7 @@ fn an_outing_goes_out_and_comes_back_whole() {
     assert_eq!(back, entry);
     assert_eq!(back.outing(), whole());
     let document = Document::of(&entry);
-    assert_eq!(document.sheet::<OutingEntry>(), Some(entry.clone()));
+    assert_eq!(document.sheet::<OutingEntry>(), Some(&entry));
     // One that notes nothing but when and in what.
     let bare: OutingEntry =
         serde_json::from_str(r#"{"key":"a","name":"a","day":"2026-05-01","hull":"h"}"#).unwrap();

@@ -3,10 +3,13 @@
 #![allow(clippy::unwrap_used, reason = "tests")]
 
 mod common;
+#[path = "common/counter.rs"]
+mod counter;
 #[path = "common/desk.rs"]
 mod desk;
 
 mod aboard;
+mod accounts;
 mod address;
 mod cards;
 mod check_command;
@@ -24,6 +27,7 @@ mod pages;
 mod papers;
 mod photos;
 mod pond;
+mod private;
 mod rank_command;
 mod remedies;
 mod rooms;

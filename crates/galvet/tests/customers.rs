@@ -76,11 +76,7 @@ fn traced() -> Desk {
         hull.survey.notes = "Øyra Quillback says it slaps".to_owned()
     });
     // An outing, a booking, a rig, a page handed out, a kept page.
-    let mut outing = store
-        .catalogue()
-        .unwrap()
-        .sheets_of::<OutingEntry>()
-        .remove(0);
+    let mut outing = store.sheets::<OutingEntry>().unwrap().remove(0);
     outing.key = "hers".to_owned();
     outing.who = NAME.to_owned();
     sheet(store, &outing);
@@ -185,7 +181,7 @@ fn a_customer_is_found_while_typing_and_everything_stands_under_the_name() {
     desk.post("/shortlist", "on=drumlee-orvane&back=/");
     desk.post("/customers/oyra-quillback", "action=shortlist");
     let hulls = |desk: &Desk| {
-        let all = desk.store.catalogue().unwrap().sheets_of::<CustomerEntry>();
+        let all = desk.store.sheets::<CustomerEntry>().unwrap();
         all.into_iter()
             .find(|c| c.key == "oyra-quillback")
             .unwrap()
@@ -219,11 +215,9 @@ fn who_is_renamed_is_renamed_everywhere_at_once_and_by_one_undo_nowhere() {
                 .count(),
             trials.filter(|t| t.who == name).count(),
             all.sheets_of::<OutingEntry>()
-                .iter()
                 .filter(|o| o.who == name)
                 .count(),
             all.sheets_of::<BookingEntry>()
-                .iter()
                 .filter(|b| b.who == name)
                 .count(),
         ]
@@ -315,8 +309,8 @@ fn who_is_forgotten_is_in_no_byte_of_the_file() {
     assert_eq!(after.rigs.len(), before.rigs.len() - 1);
     assert_eq!(after.briefs.len(), before.briefs.len() - 1);
     assert_eq!(
-        after.sheets_of::<CustomerEntry>().len(),
-        before.sheets_of::<CustomerEntry>().len() - 1
+        after.sheets_of::<CustomerEntry>().count(),
+        before.sheets_of::<CustomerEntry>().count() - 1
     );
     // The history of the others is whole, and readable.
     let (known, _) = desk
@@ -404,13 +398,7 @@ fn what_is_handed_on_names_no_customer() {
 #[test]
 fn nothing_is_let_go_unless_somebody_says_so() {
     let desk = traced();
-    let count = || {
-        desk.store
-            .catalogue()
-            .unwrap()
-            .sheets_of::<CustomerEntry>()
-            .len()
-    };
+    let count = || desk.store.sheets::<CustomerEntry>().unwrap().len();
     let page = desk.page("/retention");
     assert!(!page.contains("would go now"));
     assert_eq!(

@@ -1,105 +1,17 @@
 //! Who comes to which page: every route, as nobody, looker, staff and owner.
 
+use crate::counter::{PASSWORD, PEOPLE, SAME, Shop, session};
 use crate::desk::text_of;
 use galvet::account::let_in;
 use galvet::demo_data;
-use galvet::web::{Access, RULES, Rule, Settings, build, rule_at, rule_of};
+use galvet::web::{Access, RULES, Rule, Settings, build, rule_at};
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
-use galvet_store::files::handed::Handed;
 use galvet_store::{Kind, Role, SETTING_UP, Store};
 use rocket::http::{ContentType, Header, Method, Status};
-use rocket::local::blocking::{Client, LocalResponse};
+use rocket::local::blocking::Client;
 use scraper::{Html, Selector};
 use std::sync::Arc;
-
-const PASSWORD: &str = "seventeen wet herons";
-const SAME: &str = "same-origin";
-
-struct Shop {
-    client: Client,
-    store: Store,
-    _directory: tempfile::TempDir,
-}
-
-/// Everybody there is, by role.
-const PEOPLE: [(&str, Role); 3] = [
-    ("Lill", Role::Looker),
-    ("Mads", Role::Staff),
-    ("Runa", Role::Owner),
-];
-
-impl Shop {
-    fn open(access: Access) -> Self {
-        let directory = tempfile::tempdir().unwrap();
-        let store = Store::open(directory.path()).unwrap();
-        store
-            .fill(SETTING_UP, &demo_data::catalogue().unwrap())
-            .unwrap();
-        for (name, role) in PEOPLE.into_iter().rev() {
-            let_in(&store, "test", (name, role), (PASSWORD, false)).unwrap();
-        }
-        let rocket = build(Settings {
-            listen: ([127, 0, 0, 1], 0).into(),
-            hosts: vec!["kayaks.example".to_owned()],
-            units: System::Metric,
-            memory: galvet::answer::BUDGET,
-            guides: Arc::new(Guides::default()),
-            access,
-            store: store.clone(),
-            throw_away: true,
-        });
-        Self {
-            client: Client::untracked(rocket.unwrap()).unwrap(),
-            store,
-            _directory: directory,
-        }
-    }
-
-    fn with_accounts() -> Self {
-        Self::open(Access::Accounts { tls: false })
-    }
-
-    /// Asks as whoever keeps a cookie.
-    fn ask(&self, method: Method, path: &str, cookie: &str, body: &str) -> LocalResponse<'_> {
-        let asked = self
-            .client
-            .req(method, path.to_owned())
-            .header(Header::new("Host", "localhost"))
-            .header(Header::new("Sec-Fetch-Site", SAME))
-            .header(ContentType::Form)
-            .body(body);
-        match cookie.split_once('=') {
-            Some((name, value)) => asked.cookie((name.to_owned(), value.to_owned())),
-            None => asked,
-        }
-        .dispatch()
-    }
-
-    fn get(&self, path: &str, cookie: &str) -> LocalResponse<'_> {
-        self.ask(Method::Get, path, cookie, "")
-    }
-
-    fn post(&self, path: &str, cookie: &str, body: &str) -> LocalResponse<'_> {
-        self.ask(Method::Post, path, cookie, body)
-    }
-
-    /// Signs somebody in; what their browser keeps.
-    fn sign_in(&self, name: &str) -> String {
-        let body = format!("name={name}&password={}", PASSWORD.replace(' ', "+"));
-        let answer = self.post("/sign-in", "", &body);
-        assert_eq!(answer.status(), Status::SeeOther, "{name}");
-        session(&answer).unwrap()
-    }
-}
-
-/// What an answer asks the browser to keep of a session.
-fn session(answer: &LocalResponse<'_>) -> Option<String> {
-    let set = answer.headers().get("Set-Cookie");
-    let kept = set.filter_map(|cookie| cookie.split(';').next());
-    let mut kept = kept.filter(|cookie| cookie.contains("session="));
-    kept.next().map(str::to_owned)
-}
 
 /// A path of a route: what stands in brackets is something that is there, or nearly.
 fn path_of(route: &str) -> String {
@@ -425,110 +337,6 @@ fn the_journal_names_who_and_undo_is_ones_own() {
 }
 
 #[test]
-fn what_is_sensitive_asks_for_the_password_again() {
-    let shop = Shop::with_accounts();
-    let runa = shop.sign_in("Runa");
-    assert_eq!(
-        shop.get("/people", &runa).status(),
-        Status::Ok,
-        "given a moment ago"
-    );
-    // What is about people is in no cache.
-    for path in ["/people", "/customers", "/account", "/bookings.ics"] {
-        let kept = shop.get(path, &runa);
-        assert_eq!(
-            kept.headers().get_one("Cache-Control"),
-            Some("no-store"),
-            "{path}"
-        );
-    }
-    // Eleven minutes on.
-    let session = shop.store.sessions(None, galvet::account::now()).unwrap()[0].id;
-    shop.store
-        .proved(session, galvet::account::now() - 11 * 60_000)
-        .unwrap();
-    let answer = shop.get("/people", &runa);
-    let to = answer.headers().get_one("Location").unwrap().to_owned();
-    assert_eq!(to, "/account/prove?back=%2Fpeople");
-    for path in ["/people", "/people/1/out", "/backups/restore"] {
-        let answer = shop.post(
-            path,
-            &runa,
-            "name=Ida&role=owner&password=eleven+dry+cormorants",
-        );
-        assert_eq!(answer.status(), Status::Unauthorized, "{path}");
-    }
-    assert_eq!(shop.store.people().unwrap().len(), 3);
-    let wrong = shop.post(
-        "/account/prove",
-        &runa,
-        "password=none+of+these&back=/people",
-    );
-    assert_eq!(wrong.status().code, 422);
-    let right = format!("password={}&back=/people", PASSWORD.replace(' ', "+"));
-    let right = shop.post("/account/prove", &runa, &right);
-    assert_eq!(right.headers().get_one("Location"), Some("/people"));
-    assert_eq!(shop.get("/people", &runa).status(), Status::Ok);
-}
-
-#[test]
-fn the_owner_lets_people_in_who_choose_their_own_password_first() {
-    let shop = Shop::with_accounts();
-    let runa = shop.sign_in("Runa");
-    let new = "name=Ida+Sund&role=staff&password=eleven+dry+cormorants";
-    assert_eq!(shop.post("/people", &runa, new).status(), Status::SeeOther);
-    let again = shop.post("/people", &runa, new);
-    assert_eq!(again.status(), Status::UnprocessableEntity);
-    assert!(text_of(&again.into_string().unwrap(), "[role=alert]").contains("somebody already"));
-    // No field makes more of it than the page has.
-    let sly = "name=Odd&role=owner%00&password=eleven+dry+cormorants";
-    assert_eq!(
-        shop.post("/people", &runa, sly).status(),
-        Status::UnprocessableEntity
-    );
-    let answer = shop.post(
-        "/sign-in",
-        "",
-        "name=ida+sund&password=eleven+dry+cormorants",
-    );
-    let ida = session(&answer).unwrap();
-    for path in ["/", "/hulls", "/lately"] {
-        let answer = shop.get(path, &ida);
-        assert_eq!(
-            answer.headers().get_one("Location"),
-            Some("/account"),
-            "{path}"
-        );
-    }
-    let form = "old=eleven+dry+cormorants&new=nineteen+tin+lanterns&again=nineteen+tin+lanterns&role=owner";
-    let done = shop.post("/account/password", &ida, form);
-    assert_eq!(done.status(), Status::SeeOther, "{:?}", done.into_string());
-    assert_eq!(shop.get("/lately", &ida).status(), Status::Ok);
-    assert_eq!(shop.get("/people", &ida).status(), Status::Forbidden);
-    // Nobody ends a session that is not theirs.
-    let people = shop.store.people().unwrap();
-    let owner = people.iter().find(|p| p.name == "Runa").unwrap().id;
-    let session = shop
-        .store
-        .sessions(Some(owner), galvet::account::now())
-        .unwrap()[0]
-        .id;
-    shop.post(&format!("/account/sessions/{session}/end"), &ida, "");
-    assert_eq!(shop.get("/", &runa).status(), Status::Ok);
-    // Shut out is out at once.
-    let ida_is = people.iter().find(|p| p.name == "Ida Sund").unwrap().id;
-    shop.post(&format!("/people/{ida_is}/out"), &runa, "");
-    assert_eq!(shop.get("/lately", &ida).status(), Status::SeeOther);
-    assert_eq!(
-        shop.get("/lately", &ida).headers().get_one("Location"),
-        Some("/sign-in?back=%2Flately")
-    );
-    let page = shop.get("/people", &runa).into_string().unwrap();
-    assert!(page.contains("Let Ida Sund in again") && page.contains("shut out"));
-    assert!(!page.contains("argon2"), "no hash on a page");
-}
-
-#[test]
 fn a_backup_goes_out_and_comes_back_by_the_owner() {
     let shop = Shop::with_accounts();
     let runa = shop.sign_in("Runa");
@@ -593,79 +401,6 @@ fn a_backup_goes_out_and_comes_back_by_the_owner() {
 }
 
 #[test]
-fn a_paper_handed_out_is_read_by_anybody_and_leads_nowhere() {
-    let shop = Shop::with_accounts();
-    let mads = shop.sign_in("Mads");
-    for (page, there) in [
-        ("/hulls/quarnel-pipkin", true),
-        ("/questions", false),
-        ("/people", false),
-        ("/everything.json", false),
-    ] {
-        let body = format!("page={page}");
-        shop.post("/shared", &mads, &body);
-        let all = shop
-            .store
-            .catalogue()
-            .unwrap()
-            .sheets_of::<galvet_store::files::handed::Handed>();
-        let token = all.iter().find(|h| h.page == page).map(|h| h.key.clone());
-        let Some(token) = token else {
-            assert!(!there, "{page} is not handed out");
-            continue;
-        };
-        let answer = shop.get(&format!("/shared/{token}"), "");
-        assert_eq!(answer.status() == Status::Ok, there, "{page}");
-        assert_eq!(answer.headers().get("Set-Cookie").count(), 0);
-        assert!(!answer.into_string().unwrap().contains("Mads"));
-    }
-    assert_eq!(rule_of(Method::Get, "/questions"), Rule::Works);
-    // It is out for a month; over is over, and more days are given by who works here.
-    let handed = |shop: &Shop| {
-        let all = shop.store.catalogue().unwrap();
-        all.sheets_of::<Handed>().remove(0)
-    };
-    let (out, today) = (handed(&shop), written_today());
-    assert!(
-        out.until.as_deref() > Some(today.as_str()),
-        "{:?}",
-        out.until
-    );
-    let read = |shop: &Shop| shop.get(&format!("/shared/{}", out.key), "").status();
-    let set = |day: &str, who: &str| {
-        let path = format!("/shared/{}/until", out.key);
-        shop.post(&path, who, &format!("until={day}")).status()
-    };
-    assert_eq!(set("2026-01-31", &mads), Status::SeeOther);
-    assert_eq!(read(&shop), Status::NotFound);
-    assert!(
-        shop.get("/papers", &mads)
-            .into_string()
-            .unwrap()
-            .contains("its time is over")
-    );
-    assert_eq!(set("no day", &mads), Status::UnprocessableEntity);
-    assert_eq!(set("2099-01-31", ""), Status::Unauthorized);
-    assert_eq!(read(&shop), Status::NotFound);
-    assert_eq!(set("2099-01-31", &mads), Status::SeeOther);
-    assert_eq!(read(&shop), Status::Ok);
-    let gone = shop.post(&format!("/shared/{}/withdraw", out.key), &mads, "");
-    assert_eq!(gone.status(), Status::SeeOther);
-    assert_eq!(read(&shop), Status::NotFound);
-}
-
-/// Today, as a page would write it.
-fn written_today() -> String {
-    let now = rocket::time::OffsetDateTime::now_utc().date();
-    format!(
-        "{:04}-{:02}-{:02}",
-        now.year(),
-        u8::from(now.month()),
-        now.day()
-    )
-}
-
-#[test]
 fn on_this_machine_nobody_signs_in_until_somebody_has_an_account() {
     let directory = tempfile::tempdir().unwrap();
     let store = Store::open(directory.path()).unwrap();
@@ -708,69 +443,4 @@ fn on_this_machine_nobody_signs_in_until_somebody_has_an_account() {
     }
     let_in(&store, "test", ("Runa", Role::Owner), (PASSWORD, false)).unwrap();
     assert_eq!(ask("/hulls", None), Status::SeeOther);
-}
-
-#[test]
-fn a_customers_question_is_the_staffs() {
-    let shop = Shop::with_accounts();
-    let (lill, mads) = (shop.sign_in("Lill"), shop.sign_in("Mads"));
-    for path in [
-        "/",
-        "/summary",
-        "/ranking.json",
-        "/hulls/quarnel-pipkin",
-        "/part/ranking",
-        "/pond",
-    ] {
-        let theirs = format!("{path}?brief=ilvar-reeds");
-        assert_eq!(
-            shop.get(&theirs, &lill).status(),
-            Status::NotFound,
-            "{path}"
-        );
-        assert_eq!(shop.get(&theirs, &mads).status(), Status::Ok, "{path}");
-        let own = format!("{path}?brief=reed-edge");
-        assert_eq!(shop.get(&own, &lill).status(), Status::Ok, "{path}");
-    }
-    // Nor is their name on any page somebody who looks on reads.
-    for path in [
-        "/",
-        "/hulls",
-        "/summary",
-        "/ask",
-        "/hulls/drumlee-orvane",
-        "/kit",
-    ] {
-        let page = shop.get(path, &lill).into_string().unwrap();
-        for name in ["Ilvar", "Mereth", "Dovin"] {
-            assert!(!page.contains(name), "{path}: {name}");
-        }
-    }
-    // It is handed out only where they want it, and then without how they are reached.
-    let give = |more: &str| {
-        let body = format!("page=/summary%3Fbrief%3Dilvar-reeds{more}");
-        shop.post("/shared", &mads, &body)
-    };
-    let asked = give("");
-    assert_eq!(asked.status(), Status::UnprocessableEntity);
-    assert!(text_of(&asked.into_string().unwrap(), "main").contains("they want it"));
-    assert_eq!(give("&of_customer=true").status(), Status::SeeOther);
-    let out = shop
-        .store
-        .catalogue()
-        .unwrap()
-        .sheets_of::<Handed>()
-        .remove(0);
-    let paper = shop.get(&format!("/shared/{}", out.key), "");
-    assert_eq!(paper.status(), Status::Ok);
-    assert!(!paper.into_string().unwrap().contains("0100 220"));
-    // Any other page that is out shows nobody's name.
-    shop.post("/shared", &mads, "page=/%3Fmass%3D88");
-    let all = shop.store.catalogue().unwrap().sheets_of::<Handed>();
-    let other = all.iter().find(|h| !h.of_customer).unwrap();
-    let paper = shop
-        .get(&format!("/shared/{}", other.key), "")
-        .into_string()
-        .unwrap();
-    assert!(!paper.contains("Ilvar") && !paper.contains("Mereth"));
 }

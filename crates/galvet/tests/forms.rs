@@ -62,7 +62,10 @@ fn awkward() -> Catalogue {
     for sheet in &mut all.sheets {
         if let Some(photo) = sheet.sheet::<Photo>() {
             let hull = HULLS[0].to_owned();
-            *sheet = Document::of(&Photo { hull, ..photo });
+            *sheet = Document::of(&Photo {
+                hull,
+                ..photo.clone()
+            });
         }
     }
     for water in &mut all.waters {

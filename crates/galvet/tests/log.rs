@@ -20,7 +20,7 @@ fn evidence(desk: &Desk, hull: &str) -> Vec<Evidence> {
 }
 
 fn outings(desk: &Desk) -> Vec<OutingEntry> {
-    desk.store.catalogue().unwrap().sheets_of()
+    desk.store.sheets().unwrap()
 }
 
 #[test]
@@ -225,7 +225,7 @@ fn where_anybody_went_is_in_nothing_that_is_handed_on() {
     let sent = format!("page={page}");
     assert_eq!(desk.post("/shared", &sent), Status::SeeOther);
     let all = desk.store.catalogue().unwrap();
-    let handed: Vec<galvet_store::files::handed::Handed> = all.sheets_of();
+    let handed: Vec<galvet_store::files::handed::Handed> = all.sheets_of().cloned().collect();
     let shared = desk.page(&format!("/shared/{}", handed[0].key));
     assert!(!shared.contains("The track") && !shared.contains(&place));
 }
@@ -287,7 +287,7 @@ fn a_photo_of_an_outing_stands_on_its_page() {
     let file = ("picture", "a.jpg", jpeg.as_slice());
     let (status, _) = desk.send_parts("/hulls/tindrel-vaskar-fin/photos", &fields, Some(file));
     assert_eq!(status, Status::SeeOther);
-    let photos: Vec<Photo> = desk.store.catalogue().unwrap().sheets_of();
+    let photos: Vec<Photo> = desk.store.sheets().unwrap();
     assert!(
         photos
             .iter()
@@ -302,13 +302,7 @@ fn a_photo_of_an_outing_stands_on_its_page() {
 #[test]
 fn a_service_is_noted_once_it_is_done() {
     let desk = Desk::demo();
-    let count = || {
-        desk.store
-            .catalogue()
-            .unwrap()
-            .sheets_of::<ServedEntry>()
-            .len()
-    };
+    let count = || desk.store.sheets::<ServedEntry>().unwrap().len();
     let before = count();
     let form = "hull=fennick-dunmarrow&care=rotary&day=2026-11-30&note=pin+worn";
     assert_eq!(desk.post("/log/service", form), Status::SeeOther);

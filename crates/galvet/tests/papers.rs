@@ -219,9 +219,8 @@ fn a_tick_is_kept_for_its_outing_and_dies_with_it() {
     assert_eq!(tick("return/return-drain|done|4000|"), Status::SeeOther);
     let kept = |desk: &Desk| {
         desk.store
-            .catalogue()
+            .sheets::<galvet_store::files::ticked::Ticked>()
             .unwrap()
-            .sheets_of::<galvet_store::files::ticked::Ticked>()
     };
     assert_eq!(kept(&desk).len(), 1);
     // Undone like anything else.
@@ -274,7 +273,7 @@ fn yesterdays_ticks_are_dead_and_work_in_the_garage_goes_on() {
     );
     assert_eq!(state(&desk, "aid-on"), "done");
     assert_eq!(state(&desk, "drain-shut"), "open");
-    let kept: Vec<Ticked> = desk.store.catalogue().unwrap().sheets_of();
+    let kept: Vec<Ticked> = desk.store.sheets().unwrap();
     assert_eq!(kept.len(), 2);
     assert!(rigging(&desk).contains(&("dry-fit".into(), "done".into())));
 }
@@ -364,9 +363,8 @@ fn an_address_handed_out_shows_its_page_until_withdrawn_and_nothing_else() {
     };
     let out = |desk: &Desk| {
         desk.store
-            .catalogue()
+            .sheets::<galvet_store::files::handed::Handed>()
             .unwrap()
-            .sheets_of::<galvet_store::files::handed::Handed>()
     };
     assert_eq!(
         give("/hulls/fennick-dunmarrow/papers/launch?water=coast"),

@@ -13,7 +13,7 @@ const HULL: &str = "/hulls/drumlee-orvane";
 const WELL: &str = "/hulls/drumlee-orvane/photos/drumlee-orvane-tank-well";
 
 fn photos(desk: &Desk) -> Vec<Photo> {
-    desk.store.catalogue().unwrap().sheets_of::<Photo>()
+    desk.store.sheets::<Photo>().unwrap()
 }
 
 /// The pixels of the demo's photo.

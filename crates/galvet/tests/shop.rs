@@ -7,12 +7,12 @@ use galvet_store::files::stock::{BookingEntry, Stock, StockEntry};
 use rocket::http::Status;
 
 fn stock(desk: &Desk, key: &str) -> Option<StockEntry> {
-    let all = desk.store.catalogue().unwrap().sheets_of::<StockEntry>();
+    let all = desk.store.sheets::<StockEntry>().unwrap();
     all.into_iter().find(|entry| entry.key == key)
 }
 
 fn bookings(desk: &Desk) -> Vec<BookingEntry> {
-    desk.store.catalogue().unwrap().sheets_of::<BookingEntry>()
+    desk.store.sheets::<BookingEntry>().unwrap()
 }
 
 #[test]
@@ -107,7 +107,7 @@ fn a_demo_boat_is_out_with_one_at_a_time() {
     // One goes out as the other comes back; somebody new is on record by it.
     assert_eq!(book("12:00", "1", "Tove+Lind"), Status::SeeOther);
     assert_eq!(bookings(&desk).len(), before + 2);
-    let customers = desk.store.catalogue().unwrap().sheets_of::<CustomerEntry>();
+    let customers = desk.store.sheets::<CustomerEntry>().unwrap();
     assert!(customers.iter().any(|one| one.name == "Tove Lind"));
     for (form, why) in [
         (

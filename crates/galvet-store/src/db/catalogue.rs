@@ -7,6 +7,7 @@ use super::record::{Record, SavedBrief};
 use super::{Store, rows};
 use crate::error::StoreError;
 use crate::files::SHEETS;
+use crate::files::customer::CustomerEntry;
 use crate::files::hulls::HullRecord;
 use crate::files::setting::Setting;
 use crate::files::sheet::{Document, Sheet};
@@ -15,7 +16,7 @@ use diesel::sql_query;
 use galvet_core::gear::Gear;
 use galvet_core::question::Water;
 use galvet_core::rig::Rig;
-use std::collections::HashMap;
+use std::collections::{BTreeMap, HashMap};
 
 /// A record that cannot be used as it stands.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -100,6 +101,25 @@ impl Store {
         Ok(self.read(None)?.catalogue)
     }
 
+    /// The sheets of a type, in the order they were put in; what cannot be used is left out.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub fn sheets<S: Sheet>(&self) -> Result<Vec<S>, StoreError> {
+        let kind = Kind::of::<S>();
+        self.connection()?.transaction(|connection| {
+            let mut out = Vec::new();
+            for row in living(connection, kind)? {
+                match rows::load(connection, kind, row.id) {
+                    Ok(Some(Record::Sheet(sheet))) => out.extend(sheet.sheet::<S>().cloned()),
+                    Ok(_) | Err(StoreError::BadRecord { .. }) => {}
+                    Err(error) => return Err(error),
+                }
+            }
+            Ok(out)
+        })
+    }
+
     /// Puts a whole catalogue in, all of it or nothing.
     ///
     /// # Errors
@@ -137,7 +157,7 @@ impl Store {
     /// [`StoreError`] when the database does not answer.
     pub fn setting(&self, key: &str) -> Result<Option<String>, StoreError> {
         Ok(match self.record(Kind::of::<Setting>(), key)? {
-            Some((_, Record::Sheet(kept))) => kept.sheet::<Setting>().map(|s| s.value),
+            Some((_, Record::Sheet(kept))) => kept.sheet::<Setting>().map(|s| s.value.clone()),
             _ => None,
         })
     }
@@ -159,6 +179,16 @@ impl Store {
     }
 }
 
+/// The rows of a kind that are no trash, in the order in which a catalogue lists them.
+fn living(connection: &mut SqliteConnection, kind: Kind) -> Result<Vec<Known>, StoreError> {
+    let order = if kind == Kind::Hull { "slug" } else { "id" };
+    let rows = sql_query(format!(
+        "SELECT id, revision FROM {} WHERE deleted_at IS NULL ORDER BY {order}",
+        kind.table()
+    ));
+    Ok(rows.load(connection)?)
+}
+
 pub(super) fn read(
     connection: &mut SqliteConnection,
     before: Option<&Read>,
@@ -167,13 +197,7 @@ pub(super) fn read(
     let mut out = Catalogue::default();
     let mut places = HashMap::new();
     for kind in Kind::all() {
-        let order = if kind == Kind::Hull { "slug" } else { "id" };
-        let rows: Vec<Known> = sql_query(format!(
-            "SELECT id, revision FROM {} WHERE deleted_at IS NULL ORDER BY {order}",
-            kind.table()
-        ))
-        .load(connection)?;
-        for row in rows {
+        for row in living(connection, kind)? {
             let record = match before.and_then(|before| before.still(state, kind, row)) {
                 Some(record) => Some(record),
                 None => match rows::load(connection, kind, row.id) {
@@ -222,9 +246,23 @@ impl Catalogue {
     }
 
     /// The sheets of a type.
+    pub fn sheets_of<S: Sheet>(&self) -> impl Iterator<Item = &S> {
+        self.sheets.iter().filter_map(Document::sheet)
+    }
+
+    /// Rigs that are a customer's, by their keys; not those by which a question of the house
+    /// goes, too.
     #[must_use]
-    pub fn sheets_of<S: Sheet>(&self) -> Vec<S> {
-        self.sheets.iter().filter_map(Document::sheet).collect()
+    pub fn rigs_of_customers(&self) -> BTreeMap<&str, &CustomerEntry> {
+        let customers = self.sheets_of::<CustomerEntry>();
+        let mut theirs: BTreeMap<&str, &CustomerEntry> = customers
+            .flat_map(|one| one.rigs.iter().map(move |rig| (rig.as_str(), one)))
+            .collect();
+        let ours = self.briefs.iter().filter(|b| b.customer.is_empty());
+        for rig in ours.filter_map(|brief| brief.names("rig")) {
+            theirs.remove(rig);
+        }
+        theirs
     }
 
     /// The records of a kind.

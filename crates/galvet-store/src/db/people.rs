@@ -62,12 +62,21 @@ pub struct Person {
     pub name: String,
     /// What they may do.
     pub role: Role,
-    /// Whether somebody else chose their password.
-    pub lent: bool,
+    /// Since when they have a password that somebody else chose, milliseconds since 1970;
+    /// `None` for who chose their own.
+    pub lent_at: Option<i64>,
     /// Since when, milliseconds since 1970.
     pub since: i64,
     /// When they were shut out; `None` for who may come in.
     pub left_at: Option<i64>,
+}
+
+impl Person {
+    /// Whether somebody else chose their password.
+    #[must_use]
+    pub const fn is_lent(&self) -> bool {
+        self.lent_at.is_some()
+    }
 }
 
 /// Somebody to be let in.
@@ -99,14 +108,14 @@ pub struct Noted {
 }
 
 /// A row of people, without the password.
-type Row = (i64, String, String, String, bool, i64, Option<i64>);
+type Row = (i64, String, String, String, Option<i64>, i64, Option<i64>);
 
 pub(super) type Columns = (
     people::id,
     people::handle,
     people::name,
     people::role,
-    people::lent,
+    people::lent_at,
     people::since,
     people::left_at,
 );
@@ -115,19 +124,19 @@ pub(super) const COLUMNS: Columns = (
     people::handle,
     people::name,
     people::role,
-    people::lent,
+    people::lent_at,
     people::since,
     people::left_at,
 );
 
 /// The person of a row. A role nobody knows is the least there is.
-pub(super) fn person((id, handle, name, role, lent, since, left_at): Row) -> Person {
+pub(super) fn person((id, handle, name, role, lent_at, since, left_at): Row) -> Person {
     Person {
         id,
         handle,
         name,
         role: Role::from_key(&role).unwrap_or(Role::Looker),
-        lent,
+        lent_at,
         since,
         left_at,
     }
@@ -233,7 +242,7 @@ impl Store {
                 people::folded.eq(folded(name)),
                 people::role.eq(new.role.key()),
                 people::password.eq(new.password),
-                people::lent.eq(new.lent),
+                people::lent_at.eq(new.lent.then(now)),
                 people::since.eq(now()),
             );
             let added = diesel::insert_into(people::table)
@@ -277,7 +286,10 @@ impl Store {
         self.connection()?.immediate_transaction(|connection| {
             let who = one(connection, id)?;
             diesel::update(people::table.find(id))
-                .set((people::password.eq(hash), people::lent.eq(lent)))
+                .set((
+                    people::password.eq(hash),
+                    people::lent_at.eq(lent.then(now)),
+                ))
                 .execute(connection)?;
             diesel::delete(
                 sessions::table

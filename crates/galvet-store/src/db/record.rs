@@ -124,7 +124,7 @@ impl Record {
             Self::Gear(gear) => serde_json::to_value(GearEntry::of(gear)),
             Self::Rig(rig) => serde_json::to_value(RigEntry::of(rig)),
             Self::Brief(brief) => serde_json::to_value(brief),
-            Self::Sheet(sheet) => Ok(sheet.value.clone()),
+            Self::Sheet(sheet) => sheet.value(),
         };
         value.map_err(|e| StoreError::bad(self.kind(), self.slug(), e))
     }

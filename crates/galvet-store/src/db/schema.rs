@@ -208,7 +208,7 @@ diesel::table! {
         folded -> Text,
         role -> Text,
         password -> Text,
-        lent -> Bool,
+        lent_at -> Nullable<BigInt>,
         since -> BigInt,
         left_at -> Nullable<BigInt>,
     }

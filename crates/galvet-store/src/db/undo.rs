@@ -131,7 +131,8 @@ fn next(
 
 /// An act in words.
 fn act(connection: &mut SqliteConnection, group: i64) -> Result<Option<Act>, StoreError> {
-    let changes = changes_of(connection, group)?;
+    // Whether it is of one record or of more is all it takes: an import may be of thousands.
+    let changes = last_changes(connection, group, 2)?;
     let Some(first) = changes.first() else {
         return Ok(None);
     };
@@ -164,11 +165,22 @@ fn plain(label: &str) -> &str {
         .trim_start_matches("redo: ")
 }
 
+/// All changes of a group, the last one first.
 fn changes_of(connection: &mut SqliteConnection, group: i64) -> Result<Vec<Change>, StoreError> {
+    last_changes(connection, group, i64::MAX)
+}
+
+/// The last changes of a group, at most so many.
+fn last_changes(
+    connection: &mut SqliteConnection,
+    group: i64,
+    most: i64,
+) -> Result<Vec<Change>, StoreError> {
     use schema::journal::dsl;
     dsl::journal
         .filter(dsl::change_group.eq(group))
         .order(dsl::id.desc())
+        .limit(most)
         .select(Stored::as_select())
         .load(connection)?
         .into_iter()

@@ -1,14 +1,13 @@
 //! The exchange file: hulls, shelf, rigs, waters and saved questions in one JSON
 //! document, versioned; everything Galvet knows of them.
 
-use super::customer::CustomerEntry;
 use super::gear::GearEntry;
 use super::hull_doc::HullDoc;
 use super::hulls::HullRecord;
 use super::json::line_of;
 use super::rigs::{self, RigEntry};
 use super::waters::{self, WaterEntry};
-use super::{FileError, Mistakes, SHEETS, read_json, sound};
+use super::{FileError, Mistakes, SHEETS, read_json, sheet, sound};
 use crate::db::{Catalogue, SavedBrief};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
@@ -63,7 +62,7 @@ pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
     let mut sheets = BTreeMap::<_, Vec<_>>::new();
     for sheet in &catalogue.sheets {
         let list = sheets.entry(sheet.kind.plural.to_owned()).or_default();
-        list.push(sheet.value.clone());
+        list.push(sheet.value()?);
     }
     let document = Document {
         galvet: VERSION,
@@ -82,15 +81,10 @@ pub fn write(catalogue: &Catalogue) -> Result<String, serde_json::Error> {
 #[must_use]
 pub fn handed_on(catalogue: &Catalogue) -> Catalogue {
     let mut all = catalogue.clone();
-    let theirs: Vec<String> = all
-        .sheets_of::<CustomerEntry>()
-        .into_iter()
-        .flat_map(|customer| customer.rigs)
-        .collect();
     all.briefs.retain(|brief| brief.customer.is_empty());
-    let (briefs, rigs) = (&all.briefs, &mut all.rigs);
-    let asked = |key: &str| briefs.iter().any(|brief| brief.names("rig") == Some(key));
-    rigs.retain(|rig| !theirs.contains(&rig.key) || asked(&rig.key));
+    let theirs = catalogue.rigs_of_customers();
+    all.rigs
+        .retain(|rig| !theirs.contains_key(rig.key.as_str()));
     for trial in all
         .hulls
         .iter_mut()
@@ -100,14 +94,22 @@ pub fn handed_on(catalogue: &Catalogue) -> Catalogue {
     }
     let personal = |kind| SHEETS.iter().any(|s| s.kind == kind && s.personal);
     all.sheets.retain(|sheet| !personal(sheet.kind));
-    for sheet in &mut all.sheets {
-        let shape = SHEETS.iter().find(|shape| shape.kind == sheet.kind);
-        let private = shape.map_or(&[][..], |shape| shape.private);
-        if let Some(fields) = sheet.value.as_object_mut() {
-            fields.retain(|name, _| !private.contains(&name.as_str()));
-        }
-    }
+    // What cannot stand without its owner's fields is not handed on.
+    let bare = all.sheets.iter().filter_map(without_private);
+    all.sheets = bare.collect();
     all
+}
+
+/// A sheet without what is its owner's alone.
+fn without_private(sheet: &sheet::Document) -> Option<sheet::Document> {
+    let shape = SHEETS.iter().find(|shape| shape.kind == sheet.kind)?;
+    if shape.private.is_empty() {
+        return Some(sheet.clone());
+    }
+    let bared = sheet.with(|fields| {
+        fields.retain(|name, _| !shape.private.contains(&name.as_str()));
+    });
+    bared.ok()
 }
 
 /// Reads an exchange file, whole or not at all.

@@ -4,10 +4,13 @@
 
 use serde::Serialize;
 use serde::de::DeserializeOwned;
-use serde_json::Value;
+use serde_json::{Map, Value};
+use std::any::Any;
+use std::fmt;
+use std::sync::Arc;
 
 /// A kind of record that is one document. What is read of it has passed its check.
-pub trait Sheet: Serialize + DeserializeOwned {
+pub trait Sheet: Serialize + DeserializeOwned + Clone + Send + Sync + 'static {
     /// The word in the journal.
     const KEY: &'static str;
     /// Its table, and its list in an exchange file.
@@ -73,8 +76,19 @@ impl Shape {
     }
 }
 
-/// A sheet of any kind.
-#[derive(Debug, Clone, PartialEq)]
+/// A sheet as a document holds it: of its own type, which only whoever asks for it names.
+trait Held: Any + Send + Sync {
+    fn value(&self) -> serde_json::Result<Value>;
+}
+
+impl<S: Sheet> Held for S {
+    fn value(&self) -> serde_json::Result<Value> {
+        serde_json::to_value(self)
+    }
+}
+
+/// A sheet of any kind. It is read once, however often it is asked for: copies share it.
+#[derive(Clone)]
 pub struct Document {
     /// Its kind.
     pub kind: SheetKind,
@@ -83,27 +97,62 @@ pub struct Document {
     /// What people call it.
     pub name: String,
     /// What it says.
-    pub value: Value,
+    held: Arc<dyn Held>,
+}
+
+impl fmt::Debug for Document {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let mut out = f.debug_struct("Document");
+        out.field("kind", &self.kind.key)
+            .field("value", &self.held.value())
+            .finish()
+    }
+}
+
+impl PartialEq for Document {
+    fn eq(&self, other: &Self) -> bool {
+        let same = || matches!((self.value(), other.value()), (Ok(a), Ok(b)) if a == b);
+        self.kind == other.kind && (Arc::ptr_eq(&self.held, &other.held) || same())
+    }
 }
 
 impl Document {
-    /// A sheet as a document. One with a number JSON does not hold says nothing, and is
-    /// refused by the door.
+    /// A sheet as a document.
     #[must_use]
     pub fn of<S: Sheet>(sheet: &S) -> Self {
         Self {
             kind: SheetKind::of::<S>(),
             slug: sheet.slug().to_owned(),
             name: sheet.name().to_owned(),
-            value: serde_json::to_value(sheet).unwrap_or_default(),
+            held: Arc::new(sheet.clone()),
         }
     }
 
     /// The sheet a document is; `None` for one of another kind.
     #[must_use]
-    pub fn sheet<S: Sheet>(&self) -> Option<S> {
-        let ours = self.kind == SheetKind::of::<S>();
-        ours.then(|| serde_json::from_value(self.value.clone()).ok())?
+    pub fn sheet<S: Sheet>(&self) -> Option<&S> {
+        let held: &dyn Any = &*self.held;
+        held.downcast_ref()
+    }
+
+    /// What it says, as it stands in a file.
+    ///
+    /// # Errors
+    /// For a sheet JSON does not hold.
+    pub fn value(&self) -> serde_json::Result<Value> {
+        self.held.value()
+    }
+
+    /// The same with its fields changed, checked as what comes in is.
+    ///
+    /// # Errors
+    /// What is wrong in it then.
+    pub fn with(&self, change: impl FnOnce(&mut Map<String, Value>)) -> Result<Self, String> {
+        let mut value = self.value().map_err(|e| super::json_problem(&e))?;
+        if let Some(fields) = value.as_object_mut() {
+            change(fields);
+        }
+        read(self.kind, value)
     }
 
     /// A checked document of a kind.

@@ -6,7 +6,7 @@ mod password;
 mod patience;
 mod random;
 
-pub use password::{LONGEST, SHORTEST, judge};
+pub use password::{LONGEST, SHORTEST, judge, strength};
 
 use crate::answer::held;
 use galvet_core::base::name as plain_name;
@@ -26,6 +26,8 @@ const LONGEST_PERSON: usize = 60;
 const NOBODYS: [&str; 5] = ["galvet", "page", "person", "command line", "you"];
 /// How long a password given again is good for what is sensitive, milliseconds.
 const PROOF_MS: i64 = 10 * 60 * 1_000;
+/// How long a password that somebody else chose is good for, milliseconds.
+const LENT_MS: i64 = 7 * 24 * 60 * 60 * 1_000;
 /// Longest name of a browser that is kept.
 const LONGEST_BROWSER: usize = 160;
 
@@ -38,6 +40,9 @@ pub enum AccountError {
     /// Not this name with this password. Which of the two is wrong is not told.
     #[error("that name and password do not go together")]
     Wrong,
+    /// The password, which somebody else chose, was not changed in time.
+    #[error("the password you were given is over: ask for another one")]
+    Over,
     /// Tried too often; so long it has to wait.
     #[error("tried too often: wait {} s", .0.as_secs() + 1)]
     Wait(Duration),
@@ -57,6 +62,24 @@ pub fn now() -> i64 {
 #[must_use]
 pub fn is_fresh(standing: &Standing, now: i64) -> bool {
     now - standing.proved_at <= PROOF_MS
+}
+
+/// Whether somebody has let the days pass in which to change a password they were given.
+#[must_use]
+pub fn is_over(person: &Person, now: i64) -> bool {
+    person.lent_at.is_some_and(|at| now - at > LENT_MS)
+}
+
+/// What is to be done about a password somebody else chose; empty for one's own.
+#[must_use]
+pub fn lent_words(person: &Person, now: i64) -> &'static str {
+    match person.is_lent() {
+        false => "",
+        true if is_over(person, now) => {
+            "the password they were given is over, and they need another one"
+        }
+        true => "has to choose a password within a week of being given one",
+    }
 }
 
 /// Who knocks: from where, with which browser.
@@ -128,6 +151,10 @@ impl Accounts {
         };
         match found {
             Some((person, _)) if right => {
+                // Told to nobody who does not know it.
+                if is_over(&person, now()) {
+                    return Err(AccountError::Over);
+                }
                 self.patience.came_in(name, from);
                 Ok(person)
             }
@@ -346,7 +373,7 @@ mod tests {
         let there = accounts.sign_in("Runa", GOOD, &knock()).unwrap();
         let token = accounts.sign_in("Runa", GOOD, &knock()).unwrap();
         let who = accounts.standing(&token).unwrap().unwrap();
-        assert!(who.person.lent);
+        assert!(who.person.is_lent());
         let other = "eleven dry cormorants";
         let change = |old: &str, new: &str| {
             let done = accounts.change_own(&who, (old, new), (HERE, &token));
@@ -357,8 +384,25 @@ mod tests {
         change(GOOD, other).unwrap();
         assert!(accounts.standing(&there).unwrap().is_none());
         let who = accounts.standing(&token).unwrap().unwrap();
-        assert!(!who.person.lent);
+        assert!(!who.person.is_lent());
         let again = accounts.sign_in("Runa", GOOD, &knock());
         assert!(matches!(again, Err(AccountError::Wrong)));
+    }
+
+    #[test]
+    fn a_lent_password_is_good_for_a_week() {
+        let (_directory, store, _) = shop();
+        let_in(&store, "test", ("Runa", Role::Owner), (GOOD, false)).unwrap();
+        let mads = let_in(&store, "test", ("Mads", Role::Staff), (GOOD, true)).unwrap();
+        let (runa, _) = store.person_named("Runa").unwrap().unwrap();
+        let at = mads.lent_at.unwrap();
+        const DAY: i64 = 86_400_000;
+        assert!(!is_over(&mads, at + 7 * DAY) && is_over(&mads, at + 7 * DAY + 1));
+        // One's own is good for as long as it is kept.
+        assert!(!is_over(&runa, at + 4_000 * DAY));
+        // Another one that is given begins anew.
+        lend_password(&store, "test", &mads, "eleven dry cormorants").unwrap();
+        let (again, _) = store.person_named("Mads").unwrap().unwrap();
+        assert!(again.lent_at.unwrap() >= at);
     }
 }

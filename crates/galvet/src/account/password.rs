@@ -28,14 +28,38 @@ pub fn judge(password: &str, about: &[&str]) -> Result<(), String> {
     if letters > LONGEST {
         return Err(format!("a password has at most {LONGEST} characters"));
     }
-    let known: Vec<&str> = about.iter().copied().chain(["galvet", "kayak"]).collect();
     // Tried by common passwords, words, names, keys beside each other and dates.
-    if zxcvbn(password, &known).score() < Score::Three {
+    if zxcvbn(password, &known(about)).score() < Score::Three {
         return Err(
             "that password is among the first to be guessed: take words that have nothing to do with each other".to_owned(),
         );
     }
     Ok(())
+}
+
+/// How hard a password is to guess, as its meter shows it: of 4, from which on it will do,
+/// and in words. Nothing typed is nothing.
+#[must_use]
+pub fn strength(password: &str, about: &[&str]) -> (u8, &'static str) {
+    if password.is_empty() {
+        return (0, "");
+    }
+    let typed: String = password.chars().take(LONGEST).collect();
+    let score = u8::from(zxcvbn(&typed, &known(about)).score());
+    let letters = password.chars().count();
+    match score {
+        _ if letters > LONGEST => (1, "too long"),
+        _ if letters < SHORTEST => (score.min(1), "too short yet"),
+        0..=1 => (score, "among the first to be guessed"),
+        2 => (score, "soon guessed"),
+        3 => (score, "will do"),
+        _ => (score, "hard to guess"),
+    }
+}
+
+/// Words others know of somebody, and of this program.
+fn known<'a>(about: &[&'a str]) -> Vec<&'a str> {
+    about.iter().copied().chain(["galvet", "kayak"]).collect()
 }
 
 /// What is kept of a password: a PHC string with its own salt.
@@ -82,6 +106,26 @@ mod tests {
         }
         assert!(!fits("no hash", "one two three"));
         assert!(!fits(&hash("").unwrap(), "x"));
+    }
+
+    #[test]
+    fn the_meter_and_the_door_are_of_one_mind() {
+        let long = "heron lamp ".repeat(12);
+        let all = [
+            ("short one", 1, "too short yet"),
+            ("123456789012", 1, "among the first to be guessed"),
+            ("Runa Vey Runa Vey", 1, "among the first to be guessed"),
+            ("seventeen wet herons", 4, "hard to guess"),
+            (long.as_str(), 1, "too long"),
+            ("", 0, ""),
+        ];
+        for (password, most, words) in all {
+            let (score, said) = strength(password, &["Runa Vey"]);
+            assert_eq!(said, words, "{password}");
+            assert!(score <= most, "{password}: {score}");
+            let taken = judge(password, &["Runa Vey"]).is_ok();
+            assert_eq!(taken, score >= 3, "{password}");
+        }
     }
 
     #[test]

@@ -15,7 +15,6 @@ use galvet_core::rank::{Candidate, judge};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Known, State};
 use rayon::prelude::*;
-use sha2::{Digest as _, Sha256};
 use std::convert::Infallible;
 use std::sync::{Arc, Mutex};
 
@@ -81,7 +80,7 @@ fn remembered<K: std::hash::Hash + Eq + Clone, V: Clone, E>(
 /// What stands for a question: of its debug form, which is complete and exact for
 /// floating point.
 pub(crate) fn digest(brief: &Brief) -> Digest {
-    Sha256::digest(format!("{brief:?}")).into()
+    blake3::hash(format!("{brief:?}").as_bytes()).into()
 }
 
 /// The floating part of a question as a key.

@@ -140,8 +140,8 @@ fn records(args: &Args) -> Result<Outcome, Problem> {
             exchange::write(&exchange::handed_on(&wanted)).map_err(std::io::Error::other)?
         }
         (Format::Csv, What::Log) => {
-            let outings = wanted.sheets_of::<OutingEntry>().into_iter();
-            let outings: Vec<Outing> = outings.map(OutingEntry::outing).collect();
+            let outings = wanted.sheets_of::<OutingEntry>();
+            let outings: Vec<Outing> = outings.cloned().map(OutingEntry::outing).collect();
             table::write(&outings).map_err(std::io::Error::other)?
         }
         (Format::Csv, What::Hulls) => {

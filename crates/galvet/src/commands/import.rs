@@ -126,7 +126,7 @@ fn incoming(
     if by.is_none() && is_own(text) {
         return read_file(file, text).map_err(Problem::Files);
     }
-    let remembered = store.catalogue()?.sheets_of::<Matching>();
+    let remembered: Vec<Matching> = store.sheets()?;
     let dealt = tables::looked_over(file, text, by, &remembered)?;
     let open = tables::open(file, &dealt);
     if !open.is_empty() {

@@ -156,10 +156,9 @@ fn list(store: &Store) -> Result<(), Problem> {
     let people = store.people()?;
     for person in &people {
         let out = person.left_at.map(|at| format!(", shut out {}", when(at)));
-        let lent = if person.lent {
-            ", has to choose a password"
-        } else {
-            ""
+        let lent = match account::lent_words(person, account::now()) {
+            "" => String::new(),
+            words => format!(", {words}"),
         };
         terminal::say(terminal::harmless(&format!(
             "{}: {}, since {}{lent}{}",

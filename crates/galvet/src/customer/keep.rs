@@ -28,7 +28,7 @@ pub(crate) fn table() -> Table<CustomerEntry> {
 /// The customer of a record.
 fn of_record(record: &Record) -> Option<CustomerEntry> {
     match record {
-        Record::Sheet(sheet) => sheet.sheet::<CustomerEntry>(),
+        Record::Sheet(sheet) => sheet.sheet::<CustomerEntry>().cloned(),
         _ => None,
     }
 }
@@ -177,12 +177,12 @@ fn rename(
     let hulls = catalogue.hulls.iter().map(|h| &h.survey);
     let hulls = hulls.filter(|s| tried(&s.looked.trials));
     named.extend(hulls.map(|s| (Kind::Hull, s.key.clone())));
-    let outings = catalogue.sheets_of::<OutingEntry>().into_iter();
+    let outings = catalogue.sheets_of::<OutingEntry>();
     let outings = outings.filter(|o| same(&o.who, old));
-    named.extend(outings.map(|o| (Kind::of::<OutingEntry>(), o.key)));
-    let bookings = catalogue.sheets_of::<BookingEntry>().into_iter();
+    named.extend(outings.map(|o| (Kind::of::<OutingEntry>(), o.key.clone())));
+    let bookings = catalogue.sheets_of::<BookingEntry>();
     let bookings = bookings.filter(|b| same(&b.who, old));
-    named.extend(bookings.map(|b| (Kind::of::<BookingEntry>(), b.key)));
+    named.extend(bookings.map(|b| (Kind::of::<BookingEntry>(), b.key.clone())));
     for (kind, slug) in named {
         let Some((known, mut record)) = door.read(kind, &slug)? else {
             continue;
@@ -196,9 +196,10 @@ fn rename(
                 }
             }
             Record::Sheet(sheet) => {
-                if let Some(fields) = sheet.value.as_object_mut() {
+                let named = sheet.with(|fields| {
                     fields.insert("who".to_owned(), new.into());
-                }
+                });
+                *sheet = named.map_err(|why| StoreError::bad(kind, &slug, why))?;
             }
             _ => {}
         }

@@ -17,7 +17,7 @@ pub(crate) fn same(a: &str, b: &str) -> bool {
 
 /// All customers, by name.
 pub(crate) fn customers(catalogue: &Catalogue) -> Vec<CustomerEntry> {
-    let mut all = catalogue.sheets_of::<CustomerEntry>();
+    let mut all: Vec<CustomerEntry> = catalogue.sheets_of().cloned().collect();
     all.sort_by_key(|c| c.name.to_lowercase());
     all
 }

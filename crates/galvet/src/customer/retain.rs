@@ -130,7 +130,7 @@ fn untouched(
             all.any(|b| b.key == *slug && !b.customer.trim().is_empty())
         }
         Retained::Outings => {
-            let mut all = catalogue.sheets_of::<OutingEntry>().into_iter();
+            let mut all = catalogue.sheets_of::<OutingEntry>();
             all.any(|o| o.key == *slug && !o.who.trim().is_empty())
         }
         Retained::Bookings => true,

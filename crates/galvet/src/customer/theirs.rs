@@ -41,11 +41,13 @@ impl Theirs {
             let found = catalogue.rigs.iter().find(|rig| rig.key == *key)?;
             Some((key.clone(), found.name.clone()))
         };
-        let mut bookings = catalogue.sheets_of::<BookingEntry>();
-        bookings.retain(|b| same(&b.who, name));
+        let bookings = catalogue.sheets_of::<BookingEntry>();
+        let bookings = bookings.filter(|b| same(&b.who, name));
+        let mut bookings: Vec<_> = bookings.cloned().collect();
         bookings.sort_by(|a, b| b.from.cmp(&a.from));
-        let mut outings = catalogue.sheets_of::<OutingEntry>();
-        outings.retain(|o| same(&o.who, name));
+        let outings = catalogue.sheets_of::<OutingEntry>();
+        let outings = outings.filter(|o| same(&o.who, name));
+        let mut outings: Vec<_> = outings.cloned().collect();
         outings.sort_by(|a, b| b.day.cmp(&a.day));
         let questions = catalogue.briefs.iter();
         Self {

@@ -77,7 +77,9 @@ impl Kept for EventDraft {
 
     fn of_record(record: &Record) -> Option<RuleSet> {
         match record {
-            Record::Sheet(sheet) => sheet.sheet::<EventEntry>().map(EventEntry::rules),
+            Record::Sheet(sheet) => sheet
+                .sheet::<EventEntry>()
+                .map(|event| event.clone().rules()),
             _ => None,
         }
     }

@@ -185,7 +185,7 @@ impl Kept for PlaceDraft {
 
     fn of_record(record: &Record) -> Option<PlaceEntry> {
         match record {
-            Record::Sheet(sheet) => sheet.sheet::<PlaceEntry>(),
+            Record::Sheet(sheet) => sheet.sheet::<PlaceEntry>().cloned(),
             _ => None,
         }
     }

@@ -22,12 +22,11 @@ const KIND: Kind = Kind::of::<OutingEntry>();
 /// [`EditError`]; nothing is changed then.
 pub(crate) fn begin(store: &Store, who: &str, mut entry: OutingEntry) -> Result<String, EditError> {
     let label = format!("outing “{}” begun", entry.name);
-    let before = |all: &galvet_store::Catalogue| {
-        let mut kept = all.sheets_of::<OutingEntry>().into_iter();
-        kept.find(|o| !entry.once.is_empty() && o.once == entry.once)
-    };
-    if let Some(there) = before(&store.catalogue()?) {
-        return Ok(there.key);
+    if !entry.once.is_empty() {
+        let mut kept = store.sheets::<OutingEntry>()?.into_iter();
+        if let Some(there) = kept.find(|o| o.once == entry.once) {
+            return Ok(there.key);
+        }
     }
     // Two that are sent at once would both not be there yet: the key tells the second.
     let wanted = match entry.once.as_str() {
@@ -64,7 +63,7 @@ pub(crate) fn put_all(
     file: &str,
     all: &[OutingEntry],
 ) -> Result<(usize, usize), StoreError> {
-    let there: Vec<OutingEntry> = store.catalogue()?.sheets_of();
+    let there: Vec<OutingEntry> = store.sheets()?;
     let same = |a: &OutingEntry, b: &OutingEntry| {
         (a.day == b.day, a.hull == b.hull, a.name == b.name) == (true, true, true)
     };
@@ -98,7 +97,7 @@ pub(crate) fn edit_outing(
         let Record::Sheet(sheet) = record else {
             return Err(Refusal::from("that is no outing".to_owned()));
         };
-        let Some(mut entry) = sheet.sheet::<OutingEntry>() else {
+        let Some(mut entry) = sheet.sheet::<OutingEntry>().cloned() else {
             return Err(Refusal::from("that is no outing".to_owned()));
         };
         change(&mut entry)?;

@@ -19,21 +19,24 @@ use galvet_store::files::served::ServedEntry;
 use galvet_store::files::sheet::{Document, SheetKind};
 
 /// Everything in the log, the newest first.
-pub(crate) fn outings(catalogue: &Catalogue) -> Vec<OutingEntry> {
-    let mut all = catalogue.sheets_of::<OutingEntry>();
+pub(crate) fn outings(catalogue: &Catalogue) -> Vec<&OutingEntry> {
+    let mut all: Vec<_> = catalogue.sheets_of::<OutingEntry>().collect();
     all.sort_by(|a, b| b.day.cmp(&a.day).then_with(|| b.key.cmp(&a.key)));
     all
 }
 
 /// The same as the core takes them.
-pub(crate) fn as_outings(entries: &[OutingEntry]) -> Vec<Outing> {
-    entries.iter().cloned().map(OutingEntry::outing).collect()
+pub(crate) fn as_outings(entries: &[&OutingEntry]) -> Vec<Outing> {
+    entries
+        .iter()
+        .map(|&entry| entry.clone().outing())
+        .collect()
 }
 
 /// Service done.
 pub(crate) fn services(catalogue: &Catalogue) -> Vec<Served> {
     let all = catalogue.sheets_of::<ServedEntry>();
-    all.iter().map(ServedEntry::served).collect()
+    all.map(ServedEntry::served).collect()
 }
 
 /// The documents of the log: outings, services, places.

@@ -13,7 +13,7 @@ const BYTES: usize = 16;
 /// All that are out, the newest first.
 #[must_use]
 pub fn handed(catalogue: &Catalogue) -> Vec<Handed> {
-    let mut all = catalogue.sheets_of::<Handed>();
+    let mut all: Vec<Handed> = catalogue.sheets_of().cloned().collect();
     all.sort_by(|a, b| b.made.cmp(&a.made).then_with(|| a.name.cmp(&b.name)));
     all
 }
@@ -47,7 +47,7 @@ pub fn keep_until(store: &Store, who: &str, key: &str, last: &str) -> Result<(),
         let Record::Sheet(sheet) = record else {
             return Ok(());
         };
-        let Some(mut paper) = sheet.sheet::<Handed>() else {
+        let Some(mut paper) = sheet.sheet::<Handed>().cloned() else {
             return Ok(());
         };
         paper.until = Some(last.trim().to_owned());

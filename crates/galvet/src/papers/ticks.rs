@@ -28,9 +28,9 @@ pub enum Ticks {
 /// The ticks of a hull that are under way: of several outings the one begun last.
 #[must_use]
 pub fn begun(catalogue: &Catalogue, hull: &str, which: Ticks) -> Option<Ticked> {
-    let all = catalogue.sheets_of::<Ticked>().into_iter();
+    let all = catalogue.sheets_of::<Ticked>();
     let ours = all.filter(|t| t.hull == hull && t.key.ends_with(WORK) == (which == Ticks::Work));
-    ours.max_by(|a, b| a.begun.cmp(&b.begun))
+    ours.max_by(|a, b| a.begun.cmp(&b.begun)).cloned()
 }
 
 /// Whose list is ticked, and with which question it was drawn up.
@@ -78,7 +78,7 @@ pub fn tick(
         let Record::Sheet(sheet) = record else {
             return Err(EditError::Gone);
         };
-        let mut ticked: Ticked = sheet.sheet().ok_or(EditError::Gone)?;
+        let mut ticked: Ticked = sheet.sheet().cloned().ok_or(EditError::Gone)?;
         put(&mut ticked)?;
         *sheet = Document::of(&ticked);
         Ok(())
@@ -98,7 +98,7 @@ pub fn tick(
         answers: BTreeMap::new(),
     };
     put(&mut ticked)?;
-    let dead: Vec<Ticked> = store.catalogue()?.sheets_of();
+    let dead: Vec<Ticked> = store.sheets()?;
     let dead = dead
         .into_iter()
         .filter(|t| which == Ticks::Outing && t.hull == whose.hull && !t.key.ends_with(WORK));

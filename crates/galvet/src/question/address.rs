@@ -163,8 +163,11 @@ impl Ask {
         }
         let mut brief = answers.brief(&catalogue.rigs, &catalogue.waters)?;
         if let Some(event) = &brief.event {
-            let events = catalogue.sheets_of::<EventEntry>().into_iter();
-            let known = events.map(EventEntry::rules).find(|e| e.key == event.key);
+            let events = catalogue.sheets_of::<EventEntry>();
+            let known = events
+                .cloned()
+                .map(EventEntry::rules)
+                .find(|e| e.key == event.key);
             brief.event = known.map(Arc::new).or(brief.event);
         }
         Ok(Asked {
@@ -294,10 +297,9 @@ impl Reader<'_> {
                     .map_err(|e| e.to_string())
             }
             Kind::Event => {
-                let events = self.catalogue.sheets_of::<EventEntry>();
+                let mut events = self.catalogue.sheets_of::<EventEntry>();
                 let shown: String = typed.chars().take(40).collect();
                 events
-                    .iter()
                     .any(|e| e.key == typed)
                     .then(word)
                     .ok_or_else(|| format!("there is no event “{shown}”"))

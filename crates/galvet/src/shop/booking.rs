@@ -67,12 +67,12 @@ impl Draft for BookingDraft {
 
 /// Demo boats: key and name.
 fn boats(catalogue: &Catalogue) -> Vec<(String, String)> {
-    let stock = catalogue.sheets_of::<StockEntry>().into_iter();
+    let stock = catalogue.sheets_of::<StockEntry>();
     let demo = stock.filter(|s| s.state == Stock::Demo);
-    let hull = |s: StockEntry| {
+    let hull = |s: &StockEntry| {
         let mut hulls = catalogue.hulls.iter();
         let hull = hulls.find(|hull| hull.survey.key == s.key)?;
-        Some((s.key, hull.survey.name()))
+        Some((s.key.clone(), hull.survey.name()))
     };
     demo.filter_map(hull).collect()
 }
@@ -122,7 +122,7 @@ pub(crate) fn booking_form(
 
 /// All bookings, by when they begin.
 pub(crate) fn bookings(catalogue: &Catalogue) -> Vec<BookingEntry> {
-    let mut all = catalogue.sheets_of::<BookingEntry>();
+    let mut all: Vec<BookingEntry> = catalogue.sheets_of().cloned().collect();
     all.sort_by(|a, b| a.from.cmp(&b.from).then_with(|| a.name.cmp(&b.name)));
     all
 }
@@ -178,7 +178,7 @@ pub(crate) fn book(
         ))
     })?;
     booking.name = format!("{name}, {}", booking.from.replace('T', " "));
-    let boats = catalogue.sheets_of::<StockEntry>().into_iter();
+    let boats = catalogue.sheets_of::<StockEntry>();
     let boats = boats
         .filter(|s| s.key == booking.hull)
         .map(|s| s.count.max(1))
@@ -188,7 +188,7 @@ pub(crate) fn book(
         let mut others = Vec::new();
         for slug in door.living(KIND)? {
             if let Some((_, Record::Sheet(sheet))) = door.read(KIND, &slug)? {
-                others.extend(sheet.sheet::<BookingEntry>());
+                others.extend(sheet.sheet::<BookingEntry>().cloned());
             }
         }
         let out: Vec<&BookingEntry> = others.iter().filter(|b| b.collides(&booking)).collect();

@@ -84,14 +84,15 @@ fn usual(hull: (&str, &str)) -> StockEntry {
 
 /// What there is of each hull, by its key.
 pub(crate) fn stock(catalogue: &Catalogue) -> BTreeMap<String, StockEntry> {
-    let all = catalogue.sheets_of::<StockEntry>().into_iter();
-    all.map(|entry| (entry.key.clone(), entry)).collect()
+    let all = catalogue.sheets_of::<StockEntry>();
+    all.map(|entry| (entry.key.clone(), entry.clone()))
+        .collect()
 }
 
 /// What is said beside each hull, by its key.
 pub(crate) fn shelves(catalogue: &Catalogue, system: System) -> BTreeMap<String, Shelf> {
-    let all = catalogue.sheets_of::<StockEntry>().into_iter();
-    all.map(|entry| (entry.key.clone(), Shelf::of(&entry, system)))
+    let all = catalogue.sheets_of::<StockEntry>();
+    all.map(|entry| (entry.key.clone(), Shelf::of(entry, system)))
         .collect()
 }
 
@@ -121,7 +122,7 @@ pub(crate) fn keep_stock(
         .write::<()>(who, &label, |door| {
             let known = door.read(kind, hull.0)?;
             let was = match &known {
-                Some((_, Record::Sheet(sheet))) => sheet.sheet::<StockEntry>(),
+                Some((_, Record::Sheet(sheet))) => sheet.sheet::<StockEntry>().cloned(),
                 _ => None,
             };
             let made = match &was {

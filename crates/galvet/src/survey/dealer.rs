@@ -251,7 +251,7 @@ mod tests {
         Marsk Tarn 12,12.33,34,82,450,SOT,paddle\nMarsk Odd,123.3,34,82,450,SOT,paddle\n";
 
     fn matchings(store: &Store) -> Vec<Matching> {
-        store.catalogue().unwrap().sheets_of()
+        store.sheets().unwrap()
     }
 
     #[test]

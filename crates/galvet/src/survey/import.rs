@@ -211,7 +211,7 @@ fn other(door: &mut Door<'_>, record: &Record, done: &mut Imported) -> Result<()
     }
     if let Record::Sheet(document) = record
         && let Some(photo) = document.sheet::<Photo>()
-        && !door.has_picture(&photo)?
+        && !door.has_picture(photo)?
     {
         done.unpictured += 1;
         return Ok(());

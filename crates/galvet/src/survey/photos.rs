@@ -141,7 +141,8 @@ pub(crate) fn edit_photo(
         let Record::Sheet(document) = &*record else {
             return Err(EditError::Gone);
         };
-        let mut photo = document.sheet::<Photo>().ok_or(EditError::Gone)?;
+        let photo = document.sheet::<Photo>().cloned();
+        let mut photo = photo.ok_or(EditError::Gone)?;
         change(&mut photo).map_err(EditError::Refused)?;
         *record = Record::Sheet(Document::of(&photo));
         Ok(())

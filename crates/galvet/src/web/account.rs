@@ -6,16 +6,17 @@ use super::sign_in::{Knocks, Refusal, refusal, signed};
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use super::visitor::Door;
-use crate::account::{AccountError, LONGEST, SHORTEST, now};
+use crate::account::{self, AccountError, LONGEST, SHORTEST, now};
 use crate::present::page::survey::record::when;
 use askama::Template;
 use askama_web::WebTemplate;
 use galvet_store::Session;
 use rocket::form::Form;
-use rocket::http::Status;
+use rocket::http::{ContentType, Status};
 use rocket::response::Redirect;
 use rocket::tokio::task::spawn_blocking;
 use rocket::{FromForm, Route, State, get, post, routes};
+use serde::Serialize;
 
 /// A session as a list shows it.
 pub(super) struct Line {
@@ -76,7 +77,7 @@ async fn account_page(visit: &Visit<'_>, trouble: String) -> Result<AccountPage,
         frame: visit.frame("account", visit.to("/account", &[])),
         name: me.person.name.clone(),
         role: me.person.role.label(),
-        lent: me.person.lent,
+        lent: me.person.is_lent(),
         owns: me.person.role == galvet_store::Role::Owner,
         sessions: open.iter().map(|s| Line::of(s, Some(me.session))).collect(),
         trouble,
@@ -129,6 +130,31 @@ async fn password(
             Ok(Err(refusal(&error, page)))
         }
     }
+}
+
+/// A password as it is typed, to be judged and forgotten.
+#[derive(FromForm)]
+struct Typed<'r> {
+    password: &'r str,
+    #[field(default = "")]
+    name: &'r str,
+}
+
+/// How hard a password is to guess.
+#[derive(Serialize)]
+struct Strength {
+    /// Of 4; from 3 on it will do.
+    score: u8,
+    words: &'static str,
+}
+
+#[post("/account/strength", data = "<form>")]
+async fn strength(form: Form<Typed<'_>>) -> Result<(ContentType, String), Trouble> {
+    let (password, name) = (form.password.to_owned(), form.name.to_owned());
+    let judged = spawn_blocking(move || account::strength(&password, &[&name]));
+    let (score, words) = judged.await?;
+    let told = serde_json::to_string(&Strength { score, words }).map_err(|_| Trouble::Ours)?;
+    Ok((ContentType::JSON, told))
 }
 
 /// Ends one of one's own sessions.
@@ -210,7 +236,7 @@ async fn prove(
 }
 
 pub(super) fn routes() -> Vec<Route> {
-    routes![page, password, end, ask_again, prove]
+    routes![page, password, strength, end, ask_again, prove]
 }
 
 #[cfg(test)]

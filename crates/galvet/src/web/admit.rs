@@ -110,7 +110,7 @@ async fn admit(request: &Request<'_>, rule: Rule) -> Result<(), Refused> {
     let Some(role) = visitor.role() else {
         return Err(nobody(request));
     };
-    let lent = visitor.signed().is_some_and(|who| who.person.lent);
+    let lent = visitor.signed().is_some_and(|who| who.person.is_lent());
     if lent && rule != Rule::Self_ {
         return Err(Refused::First(Redirect::to("/account").into()));
     }

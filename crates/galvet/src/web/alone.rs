@@ -61,7 +61,7 @@ async fn page_of(request: &Request<'_>, token: &str) -> Option<(String, Asked)> 
             } else {
                 Asked::Shared
             };
-            (!is_over(&handed, &today())).then_some((handed.page, asked))
+            (!is_over(handed, &today())).then(|| (handed.page.clone(), asked))
         }
         _ => None,
     }

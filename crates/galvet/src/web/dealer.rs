@@ -104,15 +104,20 @@ impl Sent {
     }
 }
 
+/// How the columns of tables taken in before were read.
+fn remembered(catalogue: &Catalogue) -> Vec<Matching> {
+    catalogue.sheets_of().cloned().collect()
+}
+
 /// The tables of which rows wait, with how many.
 pub(super) fn waiting(catalogue: &Catalogue) -> Vec<(String, String)> {
     let all = catalogue.sheets_of::<Matching>();
-    let some = all.into_iter().filter(|m| m.waiting.len() > 1);
-    let words = |m: Matching| {
+    let some = all.filter(|m| m.waiting.len() > 1);
+    let words = |m: &Matching| {
         let count = m.waiting.len() - 1;
         let rows = if count == 1 { "row waits" } else { "rows wait" };
         let words = format!("{count} {rows} of {} to be put right.", m.name);
-        (m.key, words)
+        (m.key.clone(), words)
     };
     some.map(words).collect()
 }
@@ -124,7 +129,7 @@ pub(super) async fn looked_over(
     text: String,
 ) -> Result<(Status, Looked), Trouble> {
     let records = visit.shared.records().await?;
-    let remembered = records.catalogue.sheets_of::<Matching>();
+    let remembered = remembered(&records.catalogue);
     let name = file.to_owned();
     let looked = spawn_blocking(move || {
         let dealt = deal(&name, &text, None, &remembered);
@@ -143,7 +148,7 @@ pub(super) async fn looked_over(
 #[get("/import/table?<table>")]
 async fn page(table: &str, visit: Visit<'_>) -> Result<(Status, Looked), Trouble> {
     let records = visit.shared.records().await?;
-    let remembered = records.catalogue.sheets_of::<Matching>();
+    let remembered = remembered(&records.catalogue);
     let known = remembered.iter().find(|m| m.key == table);
     let known = known.ok_or(Trouble::Gone)?;
     let dealt =
@@ -171,7 +176,7 @@ async fn send(form: Form<Sent>, visit: Visit<'_>) -> Result<Answer, Trouble> {
     let (reader, shared) = (visit.reader, visit.shared);
     let mut sent = form.into_inner();
     let records = shared.records().await?;
-    let remembered = records.catalogue.sheets_of::<Matching>();
+    let remembered = remembered(&records.catalogue);
     let known = remembered.iter().find(|m| m.key == sent.table).cloned();
     let text = std::mem::take(&mut sent.text).replace("\r\n", "\n");
     let (chosen, name) = (sent.chosen(), galvet_store::files::echo(&sent.name));
@@ -215,9 +220,9 @@ async fn send(form: Form<Sent>, visit: Visit<'_>) -> Result<Answer, Trouble> {
         "keep" if dealt.ready() > 0 => {
             // Rows of an earlier file of this shape wait on.
             let of_shape = records.catalogue.sheets_of::<Matching>();
-            let earlier = of_shape.into_iter().find(|m| m.key == dealt.matching.key);
-            let earlier = earlier.filter(|_| sent.table.is_empty());
-            dealt.incoming(&earlier.map(|m| m.waiting).unwrap_or_default())
+            let mut earlier = of_shape.filter(|_| sent.table.is_empty());
+            let earlier = earlier.find(|m| m.key == dealt.matching.key);
+            dealt.incoming(earlier.map_or(&[][..], |m| &m.waiting))
         }
         _ => return Ok(again(&dealt, Status::Ok)),
     };

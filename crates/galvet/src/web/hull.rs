@@ -3,9 +3,11 @@
 use super::address::address;
 use super::answered::{Answered, Part, answered};
 use super::moved::moved_on;
+use super::records::Records;
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
+use crate::answer::{digest, held};
 use crate::present::page::hulls::check::{Check, Lead};
 use crate::present::page::hulls::hull::{self, HullView};
 use crate::present::page::hulls::hull_head::place;
@@ -13,9 +15,15 @@ use crate::present::page::ranking::sentence::{self, Sentence};
 use crate::shop::{Shelf, shelves};
 use askama::Template;
 use askama_web::WebTemplate;
+use galvet_core::base::System;
+use galvet_core::question::Brief;
 use galvet_store::files::offsets;
 use rocket::http::{ContentType, Status};
 use rocket::{Route, State, get, routes};
+use std::sync::Arc;
+
+/// What a hull's page weighs in words and drawings, bytes (guide: as measured).
+const HULL: usize = 256 * 1024;
 
 /// A hull's page.
 #[derive(Template, WebTemplate)]
@@ -23,7 +31,9 @@ use rocket::{Route, State, get, routes};
 struct HullPage {
     frame: Frame,
     sentence: Sentence,
-    hull: HullView,
+    hull: Arc<HullView>,
+    /// Its place in the ranking, where that is known.
+    place: String,
     /// What the shop has of it, where it has one.
     shelf: Option<Shelf>,
 }
@@ -44,6 +54,35 @@ impl HullPage {
     }
 }
 
+/// A hull's page in words and drawings under a question, as it was last made where nothing
+/// has changed.
+async fn seen(
+    visit: &Visit<'_>,
+    (records, index): (&Arc<Records>, usize),
+    brief: Brief,
+) -> Result<Arc<HullView>, Trouble> {
+    let (shared, units) = (visit.shared, visit.reader.units);
+    // What is told against a hull one knows follows that one's record, too.
+    let known = records.hulls[index].known.filter(|_| brief.known.is_none());
+    let key = known.map(|known| (known, digest(&brief), units == System::Imperial));
+    let before = key.and_then(|key| held(&shared.hull_views).get(&key).cloned());
+    if let Some(view) = before {
+        return Ok(view);
+    }
+    let (desk, records) = (shared.desk.clone(), records.clone());
+    let made = shared.work(visit.reader.caller, move || {
+        let afloat = desk.afloat(&records.hulls[index], &brief);
+        let brief = desk.yardstick(&brief, &records.hulls);
+        let record = &records.catalogue.hulls[index];
+        Arc::new(hull::hull(record, &afloat, &brief, units))
+    });
+    let view = made.await?;
+    if let Some(key) = key {
+        held(&shared.hull_views).put(key, view.clone(), HULL);
+    }
+    Ok(view)
+}
+
 async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
     let records = shared.records().await?;
@@ -61,24 +100,13 @@ async fn hull_page(slug: &str, visit: &Visit<'_>) -> Result<Answered<HullPage>, 
     let place = ranked.map_or(String::new(), |answer| place(&answer, slug));
     let shelf = shelves(&records.catalogue, reader.units).remove(slug);
     let shelf = shelf.filter(|shelf| shelf.here);
-    let view = shared.work(reader.caller, move || {
-        let afloat = desk.afloat(&records.hulls[index], &brief);
-        let brief = desk.yardstick(&brief, &records.hulls);
-        hull::hull(
-            &records.catalogue.hulls[index],
-            &afloat,
-            &brief,
-            reader.units,
-        )
-    });
+    let view = seen(visit, (&records, index), brief).await?;
     let page = HullPage {
         frame: visit.frame("hull", here),
         sentence,
         shelf,
-        hull: HullView {
-            place,
-            ..view.await?
-        },
+        place,
+        hull: view,
     };
     Ok(answered(&asked, page))
 }

@@ -36,7 +36,7 @@ async fn page(find: Option<String>, visit: Visit<'_>) -> Result<KitPage, Trouble
     Ok(KitPage {
         frame: visit.frame_of("kit", visit.to("/kit", &[]), None).await?,
         lists: kinds::lists(),
-        kit: pages::kit(&on.catalogue.gear, &on.catalogue.rigs, &find, units),
+        kit: pages::kit(&on.catalogue, &find, units),
     })
 }
 
@@ -62,7 +62,7 @@ impl OnPage for ThingDraft {
     };
 
     fn about(gear: Option<&Gear>, on: &Catalogue, shared: &Shared) -> About {
-        let used = gear.map_or(Vec::new(), |gear| used_by(gear, &on.rigs));
+        let used = gear.map_or(Vec::new(), |gear| used_by(gear, on));
         About {
             words: match used.as_slice() {
                 [] => "On no rig yet.".to_owned(),

@@ -7,7 +7,6 @@ use flate2::write::GzEncoder;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::{Header, Method, Status};
 use rocket::{Request, Response};
-use sha2::{Digest, Sha256};
 use std::io::{Cursor, Write};
 use std::sync::{Arc, Mutex};
 
@@ -16,6 +15,9 @@ const SMALL: usize = 860;
 
 /// Packed bodies remembered, bytes: all assets, and some pages.
 const KEPT: usize = 8 * 1024 * 1024;
+
+/// Hexadecimal digits of a body's name.
+const NAME: usize = 32;
 
 /// Packs answers.
 #[derive(Debug)]
@@ -89,8 +91,8 @@ impl Fairing for Pack {
         let Ok(bytes) = response.body_mut().to_bytes().await else {
             return;
         };
-        let hash = Sha256::digest(&bytes);
-        let name: String = hash.iter().take(10).map(|b| format!("{b:02x}")).collect();
+        let hash = blake3::hash(&bytes);
+        let name: String = hash.to_hex().chars().take(NAME).collect();
         // Weak: the same content, packed or not.
         let tag = format!("W/\"{name}\"");
         response.set_header(Header::new("Vary", "Accept-Encoding, Cookie"));

@@ -63,7 +63,7 @@ async fn start(visit: Visit<'_>) -> Result<Answered<StartPage>, Trouble> {
     let records = visit.shared.records().await?;
     let asked = visit.ask.resolve(&records.catalogue)?;
     let hulls = records.named();
-    let mut outings = records.catalogue.sheets_of::<Ticked>();
+    let mut outings: Vec<Ticked> = records.catalogue.sheets_of().cloned().collect();
     outings.sort_by(|a, b| b.begun.cmp(&a.begun));
     let sentence = sentence::sentence(
         &asked,
@@ -243,7 +243,7 @@ fn events(records: &Records, chosen: Option<&str>) -> (Vec<RuleSet>, Vec<(String
     let all: Vec<RuleSet> = records
         .catalogue
         .sheets_of::<EventEntry>()
-        .into_iter()
+        .cloned()
         .map(EventEntry::rules)
         .collect();
     let known = chosen.filter(|c| all.iter().any(|e| e.key == *c));

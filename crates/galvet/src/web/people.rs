@@ -25,7 +25,8 @@ struct Somebody {
     role: Role,
     since: String,
     out: Option<String>,
-    lent: bool,
+    /// What is to be done about a password they were given.
+    lent: &'static str,
     me: bool,
     sessions: Vec<Line>,
 }
@@ -68,7 +69,7 @@ async fn people_page(
             role: person.role,
             since: when(person.since),
             out: person.left_at.map(when),
-            lent: person.lent,
+            lent: account::lent_words(&person, now()),
             me: this.is_some_and(|(id, _)| id == person.id),
             sessions: open
                 .iter()

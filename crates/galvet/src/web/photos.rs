@@ -54,8 +54,8 @@ struct PhotosPage {
 }
 
 fn photos_of(visit_records: &galvet_store::Catalogue, hull: &str) -> Vec<Photo> {
-    let all = visit_records.sheets_of::<Photo>().into_iter();
-    all.filter(|photo| photo.hull == hull).collect()
+    let all = visit_records.sheets_of::<Photo>();
+    all.filter(|photo| photo.hull == hull).cloned().collect()
 }
 
 async fn photos_page(

@@ -79,6 +79,7 @@ pub const RULES: &[(Rule, Method, &[&str])] = &[
             "/sign-out",
             "/account/password",
             "/account/prove",
+            "/account/strength",
             "/account/sessions/<session>/end",
         ],
     ),

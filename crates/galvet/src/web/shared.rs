@@ -5,14 +5,16 @@ use super::looks::Looks;
 use super::queue::Queue;
 use super::records::Records;
 use super::trouble::Trouble;
-use crate::answer::{Answered, Desk, Memory, held};
+use crate::answer::{Answered, Desk, Digest, Memory, held};
 use crate::present::columns::Deep;
+use crate::present::page::hulls::hull::HullView;
+use crate::present::page::log::start::StartView;
 use crate::present::page::ranking::{self, RankingView};
 use crate::question::Asked;
 use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
-use galvet_store::{Store, StoreError};
+use galvet_store::{Known, State, Store, StoreError};
 use rayon::{ThreadPool, ThreadPoolBuilder};
 use rocket::tokio::task;
 use std::sync::{Arc, Mutex, OnceLock, Weak};
@@ -29,6 +31,13 @@ const ROW: usize = 12 * 1024;
 /// Where the answer lies in memory, and whether the units are imperial: while it is known
 /// beside the view, no other can come to lie there.
 type ViewKey = (usize, bool, Deep);
+/// A hull's page: of which record, under which question, in imperial units or not.
+pub(super) type HullKey = ((i64, Known), Digest, bool);
+/// The log's first page: of which records, under which question, in imperial units or not,
+/// on which day, from which outing on.
+pub(super) type LogKey = (State, Digest, bool, String, usize);
+/// How many of the log's first pages are remembered.
+const LOGS: usize = 16;
 /// A ranking and the place of its words: put there once, however many wait.
 type View = (Weak<Answered>, Arc<OnceLock<Arc<RankingView>>>);
 
@@ -46,6 +55,10 @@ pub(crate) struct Shared {
     short: Queue,
     beside: Option<Arc<ThreadPool>>,
     views: Mutex<Memory<ViewKey, View>>,
+    /// Hulls' pages in words and drawings, as they were last made.
+    pub(super) hull_views: Mutex<Memory<HullKey, Arc<HullView>>>,
+    /// The log's first page, as it was last made for each who asks.
+    pub(super) logs: Mutex<Memory<LogKey, Arc<StartView>>>,
 }
 
 impl Shared {
@@ -58,7 +71,7 @@ impl Shared {
         (guides, memory): (Arc<Guides>, usize),
         simulates: bool,
     ) -> Self {
-        let desk = Arc::new(Desk::remembering(guides, memory - memory / 8));
+        let desk = Arc::new(Desk::remembering(guides, memory - memory / 4));
         let queue = Queue::new(AT_ONCE, WAITING);
         Self {
             store,
@@ -71,6 +84,8 @@ impl Shared {
             short: Queue::new(SHORT_AT_ONCE, WAITING),
             beside: ThreadPoolBuilder::new().build().ok().map(Arc::new),
             views: Mutex::new(Memory::new(memory / 8)),
+            hull_views: Mutex::new(Memory::new(memory / 8)),
+            logs: Mutex::new(Memory::new(LOGS)),
         }
     }
 

@@ -43,8 +43,8 @@ impl Desk {
         let directory = tempfile::tempdir().unwrap();
         let store = Store::open(directory.path()).unwrap();
         for picture in demo_data::pictures().unwrap() {
-            let shown = catalogue.sheets_of::<Photo>();
-            if shown.iter().any(|photo| photo.picture == picture.name()) {
+            let mut shown = catalogue.sheets_of::<Photo>();
+            if shown.any(|photo| photo.picture == picture.name()) {
                 store.keep_picture(&picture).unwrap();
             }
         }

@@ -11,7 +11,7 @@ pub struct Paged {
 
 impl Paged {
     /// Shown at once.
-    pub const AT_ONCE: usize = 100;
+    pub const AT_ONCE: usize = 50;
 
     /// The part in which the one at `wanted` lies; beyond the end the last.
     #[must_use]

@@ -69,7 +69,7 @@ async fn page(wanted: Wanted, visit: Visit<'_>) -> Result<AheadPage, Trouble> {
     let asked = visit.ask.resolve(&records.catalogue)?;
     let entries = log::outings(&records.catalogue);
     let outings = log::as_outings(&entries);
-    let mut places = records.catalogue.sheets_of::<PlaceEntry>();
+    let mut places: Vec<PlaceEntry> = records.catalogue.sheets_of().cloned().collect();
     places.sort_by(|a, b| a.name.cmp(&b.name));
     let place = wanted.place.as_deref().filter(|p| !p.is_empty());
     let chosen = match place {

@@ -141,7 +141,7 @@ async fn service_at(visit: &Visit<'_>, trouble: String) -> Result<ServicePage, T
             brief: &asked.brief,
             today: today(),
         };
-        let done: Vec<ServedEntry> = records.catalogue.sheets_of();
+        let done: Vec<ServedEntry> = records.catalogue.sheets_of().cloned().collect();
         service::view(&upkeep.dues(), &done)
     });
     Ok(ServicePage {

@@ -48,8 +48,8 @@ struct OutingPage {
     trouble: String,
 }
 
-fn find(records: &Records, key: &str) -> Result<OutingEntry, Trouble> {
-    let mut all = records.catalogue.sheets_of::<OutingEntry>().into_iter();
+fn find<'a>(records: &'a Records, key: &str) -> Result<&'a OutingEntry, Trouble> {
+    let mut all = records.catalogue.sheets_of::<OutingEntry>();
     all.find(|o| o.key == key).ok_or(Trouble::Gone)
 }
 
@@ -68,7 +68,7 @@ async fn outing_page(
     let o = entry.clone().outing();
     let things: Vec<Thing> = o.carried.iter().map(Thing::of).collect();
     let table = outing_table(&things, &waters(&records));
-    let form = table.form(&entry, false, not_taken, visit.reader.units);
+    let form = table.form(entry, false, not_taken, visit.reader.units);
     let hull = records
         .hulls
         .iter()
@@ -83,10 +83,10 @@ async fn outing_page(
         let readings = hull.map_or(Vec::new(), |h| of_outing(&desk, &h, &outing_of));
         outing::outing(&outing_of, &called, &readings, system)
     });
-    let photos = records.catalogue.sheets_of::<Photo>().into_iter();
+    let photos = records.catalogue.sheets_of::<Photo>();
     let photos = photos.filter(|p| p.outing == key).map(|p| {
         let href = visit.to(&format!("/hulls/{}/photos/{}", p.hull, p.key), &[]);
-        (href, p.picture, p.name)
+        (href, p.picture.clone(), p.name.clone())
     });
     Ok(OutingPage {
         frame: visit
@@ -173,7 +173,7 @@ struct Which<'r> {
 #[post("/log/outings/<key>/evidence", data = "<form>")]
 async fn take_over(key: &str, form: Form<Which<'_>>, visit: Visit<'_>) -> Answer {
     let records = visit.shared.records().await?;
-    let o = find(&records, key)?.outing();
+    let o = find(&records, key)?.clone().outing();
     let read = Read::from_key(form.read).ok_or(Trouble::Gone)?;
     let mut all = galvet_core::log::readings(&o, visit.shared.desk.guides()).into_iter();
     let evidence = all.find(|(r, _)| *r == read).ok_or(Trouble::Gone)?.1;
@@ -232,7 +232,7 @@ async fn changes_page(key: &str, read: &str, visit: Visit<'_>) -> Result<Changes
     Ok(ChangesPage {
         frame: visit.frame("log", at(&visit, &path(key))),
         key: key.to_owned(),
-        name: entry.name,
+        name: entry.name.clone(),
         hull: (o_hull, name),
         read: read.key(),
         label: read.label(),
@@ -318,7 +318,7 @@ async fn track_out(
     let records = visit.shared.records().await?;
     let entry = find(&records, key)?;
     let name = entry.name.clone();
-    let o = entry.outing();
+    let o = entry.clone().outing();
     let Some(day) = o.date().filter(|_| !o.track.is_empty()) else {
         return Ok(Err(Status::NotFound));
     };

@@ -1,6 +1,7 @@
 //! The log's first page.
 
 use super::{Upkeep, at};
+use crate::answer::{digest, held};
 use crate::log::{self, laden};
 use crate::present::page::log::start::{self, StartView, Sums};
 use crate::web::reader::today;
@@ -8,24 +9,39 @@ use crate::web::trouble::Trouble;
 use crate::web::visit::{Frame, Visit};
 use askama::Template;
 use askama_web::WebTemplate;
+use galvet_core::base::System;
 use galvet_core::gear::Gear;
 use galvet_core::hull::Measure;
 use galvet_core::log::{Due, Outing, carried, cost_per_outing, decide, faults, hours, met, months};
 use rocket::{Route, get, routes};
+use std::sync::Arc;
 
 /// The page.
 #[derive(Template, WebTemplate)]
 #[template(path = "log.html")]
 struct StartPage {
     frame: Frame,
-    log: StartView,
+    log: Arc<StartView>,
+    /// Where the outings before and after those shown are.
+    beside: [Option<String>; 2],
 }
 
-#[get("/log")]
-async fn page(visit: Visit<'_>) -> Result<StartPage, Trouble> {
+#[get("/log?<from>")]
+async fn page(from: Option<usize>, visit: Visit<'_>) -> Result<StartPage, Trouble> {
     let records = visit.shared.records().await?;
     let asked = visit.ask.resolve(&records.catalogue)?;
     let (desk, system) = (visit.shared.desk.clone(), visit.reader.units);
+    let key = (
+        records.state,
+        digest(&asked.brief),
+        system == System::Imperial,
+        today(),
+        from.unwrap_or_default(),
+    );
+    let known = held(&visit.shared.logs).get(&key).cloned();
+    if let Some(log) = known {
+        return started(&visit, log).await;
+    }
     let made = visit.shared.work(visit.reader.caller, move || {
         let entries = log::outings(&records.catalogue);
         let outings = log::as_outings(&entries);
@@ -71,11 +87,23 @@ async fn page(visit: Visit<'_>) -> Result<StartPage, Trouble> {
                 waters.iter().find(|w| w.key == o.water)?.wind()
             }),
         };
-        start::start(&sums, system)
+        start::start(&sums, from.unwrap_or_default(), system)
     });
+    let log = Arc::new(made.await?);
+    held(&visit.shared.logs).put(key, log.clone(), 1);
+    started(&visit, log).await
+}
+
+/// The page of what the log says.
+async fn started(visit: &Visit<'_>, log: Arc<StartView>) -> Result<StartPage, Trouble> {
+    let beside = |from: Option<usize>| {
+        let to = visit.to("/log", &[("from", &from?.to_string())]);
+        Some(format!("{to}#outings"))
+    };
     Ok(StartPage {
-        log: made.await?,
-        frame: visit.frame_of("log", at(&visit, "/log"), None).await?,
+        beside: log.page.beside().map(beside),
+        log,
+        frame: visit.frame_of("log", at(visit, "/log"), None).await?,
     })
 }
 

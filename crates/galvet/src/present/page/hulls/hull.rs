@@ -66,8 +66,6 @@ pub struct HullView {
     pub key: String,
     pub name: String,
     pub facts: String,
-    /// Its place in the ranking, where that is known.
-    pub place: String,
     pub words: Vec<(&'static str, String)>,
     pub record: Vec<RecordLine>,
     pub extra: Vec<(String, String)>,
@@ -106,7 +104,6 @@ pub fn hull(
         key: survey.key.clone(),
         name: survey.name(),
         facts: facts(survey, system),
-        place: String::new(),
         words: words(survey),
         record: record_lines(survey, system),
         extra: record.extra.clone().into_iter().collect(),

@@ -10,6 +10,9 @@ use crate::present::draw::symbol::symbol;
 use galvet_core::base::{Dimension, Keyed, System};
 use galvet_core::gear::{Category, Electric, Gear};
 use galvet_core::rig::Rig;
+use galvet_store::Catalogue;
+use galvet_store::files::customer::CustomerEntry;
+use std::collections::BTreeMap;
 
 /// A thing in the list.
 pub struct ThingLine {
@@ -36,6 +39,8 @@ pub struct RigLineView {
     pub key: String,
     pub name: String,
     pub words: String,
+    /// Whether it is a customer's.
+    pub private: bool,
 }
 
 /// The page.
@@ -49,7 +54,9 @@ pub struct KitView {
 
 /// Makes the page: things whose name or note has all words of `find`.
 #[must_use]
-pub fn kit(gear: &[Gear], rigs: &[Rig], find: &str, system: System) -> KitView {
+pub fn kit(on: &Catalogue, find: &str, system: System) -> KitView {
+    let (gear, rigs, theirs) = (&on.gear, &on.rigs, on.rigs_of_customers());
+    let used = |g: &Gear| on_rigs(g, rigs, &theirs);
     let wanted = find.to_lowercase();
     let has = |g: &&Gear| {
         let text = format!("{} {} {}", g.name, g.note, g.category.label()).to_lowercase();
@@ -63,7 +70,7 @@ pub fn kit(gear: &[Gear], rigs: &[Rig], find: &str, system: System) -> KitView {
                 .iter()
                 .filter(|g| g.category == category)
                 .filter(has)
-                .map(|g| thing_line(g, rigs, system))
+                .map(|g| thing_line(g, used(g), system))
                 .collect(),
         })
         .filter(|shelf| !shelf.things.is_empty())
@@ -79,6 +86,7 @@ pub fn kit(gear: &[Gear], rigs: &[Rig], find: &str, system: System) -> KitView {
                 key: rig.key.clone(),
                 name: rig.name.clone(),
                 words: rig_words(rig, system),
+                private: theirs.contains_key(rig.key.as_str()),
             })
             .collect(),
     }
@@ -96,7 +104,7 @@ pub fn rig_words(rig: &Rig, system: System) -> String {
     )
 }
 
-fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
+fn thing_line(g: &Gear, used: Vec<String>, system: System) -> ThingLine {
     let mut words = Vec::new();
     match g.size {
         Some(size) => {
@@ -133,7 +141,7 @@ fn thing_line(g: &Gear, rigs: &[Rig], system: System) -> ThingLine {
             .price
             .map_or(String::new(), |p| system.text(Dimension::Money, p, 0)),
         owned: g.owned,
-        used: used_by(g, rigs),
+        used,
     }
 }
 
@@ -152,14 +160,24 @@ pub fn sides(size: [f64; 3], system: System) -> String {
     format!("{} × {} × {last}", number(length), number(width))
 }
 
-/// Names of the rigs a thing is on.
+/// Names of the rigs a thing is on; of customers' rigs only that there are some, since
+/// whoever looks on reads it.
 #[must_use]
-pub fn used_by(gear: &Gear, rigs: &[Rig]) -> Vec<String> {
+pub fn used_by(gear: &Gear, catalogue: &Catalogue) -> Vec<String> {
+    on_rigs(gear, &catalogue.rigs, &catalogue.rigs_of_customers())
+}
+
+fn on_rigs(gear: &Gear, rigs: &[Rig], theirs: &BTreeMap<&str, &CustomerEntry>) -> Vec<String> {
     let on = |rig: &&Rig| {
         let mut lines = rig.lines.iter();
         lines.any(|l| l.gear.as_deref() == Some(gear.key.as_str()))
     };
-    rigs.iter().filter(on).map(|r| r.name.clone()).collect()
+    let rigs = rigs.iter().filter(on);
+    let (hidden, ours): (Vec<_>, Vec<_>) =
+        rigs.partition(|rig| theirs.contains_key(rig.key.as_str()));
+    let names = ours.iter().map(|rig| rig.name.clone());
+    let some = (!hidden.is_empty()).then(|| "a customer’s rig".to_owned());
+    names.chain(some).collect()
 }
 
 #[cfg(test)]

@@ -3,6 +3,7 @@
 use super::{hours, some};
 use crate::log::Laden;
 use crate::present::draw::log::{Bars, Loaded, Loads, bars, loads};
+use crate::present::page::paged::Paged;
 use galvet_core::base::{Dimension, System};
 use galvet_core::log::{Decision, Due, Hours, Known, Met, Month, Outing, Standing};
 
@@ -38,7 +39,10 @@ pub struct StartView {
     pub red: String,
     pub told: Vec<Told>,
     pub hulls: Vec<(String, String, String)>,
+    /// The outings shown, the newest first.
     pub lines: Vec<OutingLine>,
+    /// Which of all they are.
+    pub page: Paged,
     pub faults: Vec<FaultLine>,
     pub months: Option<Bars>,
     pub loads: Option<Loads>,
@@ -77,9 +81,10 @@ fn month((year, month): (i32, u8)) -> String {
     format!("{name}\u{a0}{}", year.rem_euclid(100))
 }
 
-/// Makes the page.
+/// Makes the page, with the part of the outings in which the one at `from` lies.
 #[must_use]
-pub fn start(sums: &Sums<'_>, system: System) -> StartView {
+pub fn start(sums: &Sums<'_>, from: usize, system: System) -> StartView {
+    let page = Paged::of(sums.outings.len(), from);
     let due: Vec<(String, &Due)> = sums
         .dues
         .iter()
@@ -106,7 +111,12 @@ pub fn start(sums: &Sums<'_>, system: System) -> StartView {
             .iter()
             .map(|h| hull_line(sums, h, system))
             .collect(),
-        lines: sums.outings.iter().map(|o| line(sums, o, system)).collect(),
+        lines: page
+            .shown(sums.outings)
+            .iter()
+            .map(|o| line(sums, o, system))
+            .collect(),
+        page,
         faults: sums.faults.iter().map(|f| fault(sums, f)).collect(),
         months: chart(&sums.months),
         loads: laden(&sums.laden, system),

@@ -17,6 +17,8 @@ pub struct Choice {
     pub note: String,
     /// Whether it is the answer now.
     pub chosen: bool,
+    /// Whether it is a customer's.
+    pub private: bool,
 }
 
 fn choice(key: &str, label: &str, note: String, now: &str) -> Choice {
@@ -25,13 +27,14 @@ fn choice(key: &str, label: &str, note: String, now: &str) -> Choice {
         label: label.to_owned(),
         note,
         chosen: key == now,
+        private: false,
     }
 }
 
 /// No event, or one of the catalogue's.
 pub(super) fn events(catalogue: &Catalogue, now: &str) -> Vec<Choice> {
     let one = |key: &str, label: &str| choice(key, label, String::new(), now);
-    let events = catalogue.sheets_of::<EventEntry>().into_iter();
+    let events = catalogue.sheets_of::<EventEntry>();
     let events = events.map(|e| one(&e.key, &format!("keeps the rules of {}", e.name)));
     std::iter::once(one("", "no event's rules"))
         .chain(events)
@@ -57,10 +60,14 @@ pub(super) fn named(catalogue: &Catalogue, id: PartId, now: &str, system: System
             waters.map(|w| choice(&w.key, &w.name, conditions(&w.conditions, system), now));
         return waters.collect();
     }
+    let theirs = catalogue.rigs_of_customers();
     let rigs = catalogue.rigs.iter().map(|rig| {
         let (whole, wet) = (mass(rig.loaded()), mass(rig.wet_part()));
         let note = format!("{whole}, {wet} of it water and fish");
-        choice(&rig.key, &rig.name, note, now)
+        Choice {
+            private: theirs.contains_key(rig.key.as_str()),
+            ..choice(&rig.key, &rig.name, note, now)
+        }
     });
     let note = "but what is said by guess below".to_owned();
     rigs.chain([choice(NOTHING, "nothing", note, now)])

@@ -216,6 +216,7 @@ impl Maker<'_> {
                     label: o.label.to_owned(),
                     note: o.note.to_owned(),
                     chosen: o.key == now,
+                    private: false,
                 })
                 .collect(),
             Kind::Hull => offered::hulls(self.catalogue, &now),

@@ -1,0 +1,3 @@
+ALTER TABLE people ADD COLUMN lent INTEGER NOT NULL DEFAULT 0 CHECK (lent IN (0, 1));
+UPDATE people SET lent = lent_at IS NOT NULL;
+ALTER TABLE people DROP COLUMN lent_at;
