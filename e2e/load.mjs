@@ -4,6 +4,7 @@
  *
  *   node e2e/load.mjs [--binary FILE] [--hulls 1000] [--rigs 500] [--outings 10000]
  *                     [--people 50] [--seconds 60] [--pause 5]
+ *                     [--memory 1024]
  */
 import { spawn, spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, statSync, writeFileSync } from "node:fs";
@@ -22,6 +23,8 @@ const { values } = parseArgs({
     seconds: { type: "string", default: "60" },
     // What a hurried reader takes to read a page.
     pause: { type: "string", default: "5" },
+    // What is remembered, MB: a thousand hulls take more than the usual.
+    memory: { type: "string", default: "1024" },
   },
 });
 const [HULLS, RIGS, OUTINGS, PEOPLE, SECONDS, PAUSE] = [
@@ -185,6 +188,7 @@ try {
   );
   server = await start([
     ...["serve", "--data", data, "--listen", "127.0.0.1:0", "--https"],
+    ...["--memory", values.memory],
   ]);
   const { address } = server;
   const cookies = await comeIn(address);

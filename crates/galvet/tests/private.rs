@@ -179,9 +179,11 @@ fn a_customers_rig_is_the_staffs() {
     give_rig(&shop, "mereth-oskwin", key);
     let asked = [
         format!("/rigs/{key}"),
+        format!("/rigs/{}", key.replace('-', "%2D")),
         format!("/?rig={key}"),
         format!("/hulls/quarnel-pipkin?mass=80&rig={key}"),
         format!("/ranking.json?rig={key}"),
+        format!("/ranking.json?rig={}", key.replace('-', "%2d")),
         format!("/hulls/quarnel-pipkin/stow?rig={key}"),
     ];
     for path in &asked {

@@ -2,15 +2,10 @@
 
 use galvet_store::Catalogue;
 use galvet_store::files::outing::OutingEntry;
+use rocket::http::RawStr;
 
 /// Name in an address of the saved question it starts from.
 const BRIEF: &str = "brief";
-
-/// Where the page of an outing is.
-const OUTING: &str = "/log/outings/";
-
-/// Where the pages of a rig are.
-const RIGS: &str = "/rigs/";
 
 /// Name in an address of the rig it asks with.
 const RIG: &str = "rig";
@@ -19,18 +14,24 @@ const RIG: &str = "rig";
 /// `None` where it is nobody's.
 pub(super) fn asked_by(catalogue: &Catalogue, address: &str) -> Option<String> {
     let (path, query) = address.split_once('?').unwrap_or((address, ""));
-    if let Some(key) = path.strip_prefix(OUTING) {
-        let mut outings = catalogue.sheets_of::<OutingEntry>();
-        let found = outings.find(|outing| outing.key == key)?;
-        return Some(found.who.clone()).filter(|name| !name.is_empty());
-    }
     let rig_of = |key: &str| Some(catalogue.rigs_of_customers().get(key)?.name.clone());
-    let rig = path.strip_prefix(RIGS).and_then(|rest| {
-        let key = rest.split(['/', '.']).next()?;
-        rig_of(key)
-    });
-    if rig.is_some() {
-        return rig;
+    // As the routes read it: part by part, each out of what it is written in.
+    let parts = path.split('/').filter(|part| !part.is_empty());
+    let parts: Vec<_> = parts
+        .map(|part| RawStr::new(part).percent_decode_lossy())
+        .collect();
+    match parts.iter().map(AsRef::as_ref).collect::<Vec<_>>()[..] {
+        ["log", "outings", key, ..] => {
+            let mut outings = catalogue.sheets_of::<OutingEntry>();
+            let found = outings.find(|outing| outing.key == key)?;
+            return Some(found.who.clone()).filter(|name| !name.is_empty());
+        }
+        ["rigs", key, ..] => {
+            if let Some(name) = rig_of(key) {
+                return Some(name);
+            }
+        }
+        _ => {}
     }
     let query = query.split('#').next().unwrap_or_default();
     form_urlencoded::parse(query.as_bytes()).find_map(|(name, key)| match &*name {

@@ -20,8 +20,6 @@ use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::Store;
-#[cfg(unix)]
-use rayon::ThreadPoolBuilder;
 use rocket::config::{Ident, LogLevel, Shutdown};
 use rocket::data::{Limits, ToByteUnit};
 use rocket::error::ErrorKind;
@@ -36,7 +34,6 @@ use std::net::SocketAddr;
 use std::sync::Arc;
 use std::time::Duration;
 use thiserror::Error;
-use thread_priority::{ThreadPriority, set_current_thread_priority};
 
 /// Time for what is still being worked out when the server ends.
 const LAST_WORDS: Duration = Duration::from_millis(200);
@@ -322,15 +319,6 @@ pub fn serve(settings: Settings) -> Result<(), ServeError> {
         terminal::warn(format_args!(
             "the limit of open connections stays as it is: {error}"
         ));
-    }
-    // Rankings use every processor for seconds, and give way to pages meanwhile; where the
-    // system does not let them, they go on as they are.
-    let humble = |_| drop(set_current_thread_priority(ThreadPriority::Min));
-    if let Err(error) = ThreadPoolBuilder::new()
-        .start_handler(humble)
-        .build_global()
-    {
-        terminal::warn(format_args!("rankings give way to nothing: {error}"));
     }
     let ran = runtime.block_on(run(server, throw_away));
     // What is being worked out has nobody to go to.
