@@ -45,6 +45,63 @@ fn every_figure_of_every_hull_says_how_it_comes_about() {
     );
 }
 
+/// What stands behind the first heading that leads to a hull, up to the next item.
+fn item<'a>(page: &'a str, key: &str) -> &'a str {
+    let at = ["?", "\""].map(|end| page.find(&format!("<h3><a href=\"/hulls/{key}{end}")));
+    let at = at.into_iter().flatten().min().unwrap();
+    let behind = &page[at..];
+    &behind[..behind.find("</li>").unwrap_or(behind.len())]
+}
+
+#[test]
+fn what_a_hull_may_do_is_said_wherever_it_has_a_place_and_nowhere_else() {
+    let desk = Desk::demo();
+    let may = "may (capsize|loll|founder|swamp|sink)";
+    let may = regex::Regex::new(may).unwrap();
+    let (mut perils, mut rare, mut safe) = (0, 0, 0);
+    for question in [
+        "posture=sits",
+        "posture=stands",
+        "mass=105&posture=sits",
+        "mass=112&stature=1.95&posture=sits&seat=high",
+        "mass=96&posture=sits-and-stands",
+    ] {
+        let answer: Value =
+            serde_json::from_str(&desk.page(&format!("/ranking.json?{question}"))).unwrap();
+        let ranking = desk.page(&format!("/?{question}"));
+        let list = desk.page(&format!("/hulls?{question}"));
+        for hull in answer["ranked"].as_array().unwrap() {
+            let key = hull["hull"].as_str().unwrap();
+            let peril = &hull["peril"];
+            let mut parts = vec![item(&ranking, key), item(&list, key)];
+            // Pages of its own: of those in peril, and some that are not.
+            let (mut page, mut beside) = (String::new(), String::new());
+            if peril.is_object() || safe % 8 == 0 {
+                page = desk.page(&format!("/hulls/{key}?{question}"));
+                beside = desk.page(&format!("/compare?hull={key}&{question}"));
+            }
+            if !page.is_empty() {
+                parts.extend([page.split("<dl").next().unwrap(), &beside]);
+            }
+            for (at, part) in parts.iter().enumerate() {
+                match peril["text"].as_str() {
+                    Some(text) => assert!(part.contains(text), "{key} {question} {at}: {text}"),
+                    None => assert!(!may.is_match(part), "{key} {question} {at}"),
+                }
+            }
+            match peril["share"].as_f64() {
+                Some(share) if share < 0.01 => rare += 1,
+                Some(_) => perils += 1,
+                None => safe += 1,
+            }
+        }
+    }
+    assert!(
+        perils > 3 && rare > 0 && safe > 20,
+        "{perils} {rare} {safe}"
+    );
+}
+
 #[test]
 fn the_numbers_of_a_derivation_are_those_of_the_load() {
     let desk = Desk::demo();

@@ -17,9 +17,9 @@ mod wishes;
 
 pub use beside::{LOOKED_AT, SEAT, Seated, by_the_trip, comfort, seat};
 pub use demands::{Met, demands};
-pub use peril::{Peril, peril};
+pub use peril::Peril;
 pub use reason::{Code, Reason, may};
-pub use rule_out::{reasons, unchecked};
+pub use rule_out::{passes, unchecked};
 pub use score::{
     Axis, Missing, Scale, Scales, Score, headline, margin, score, score_shape, tape_measure,
 };
@@ -28,7 +28,7 @@ pub use verdict::{scale, steadiness, takes, verdict};
 pub use wishes::{minds, own_band, reach_told, support_needed};
 
 use crate::figures::{Assessment, Quantity};
-use crate::guide::{Guide, Guides};
+use crate::guide::Guides;
 use crate::hull::Survey;
 use crate::plausible::{CannotFloat, Posterior};
 use crate::question::Brief;
@@ -249,16 +249,16 @@ fn one(
     brief: &Brief,
     scales: &Scales,
 ) -> Result<Ranked, RuledOut> {
-    let peril = peril(&assessment);
-    let reasons = reasons(&assessment, brief, peril.as_ref());
-    if !reasons.is_empty() {
-        return Err(RuledOut {
-            survey,
-            assessment: Some(assessment),
-            reasons,
-        });
-    }
-    let red = assessment.setup.guides()[Guide::SaidInRed];
+    let peril = match passes(&assessment, brief) {
+        Ok(peril) => peril,
+        Err(reasons) => {
+            return Err(RuledOut {
+                survey,
+                assessment: Some(assessment),
+                reasons,
+            });
+        }
+    };
     Ok(Ranked {
         score: score(&assessment, brief, scales),
         binding: Binding::of(&assessment),
@@ -266,7 +266,7 @@ fn one(
         first_share: 0.0,
         beats_next: None,
         on_front: false,
-        peril: peril.filter(|p| p.share >= red),
+        peril,
         assessment,
     })
 }

@@ -40,9 +40,21 @@ fn code(fate: &Fate) -> Option<Code> {
     }
 }
 
+/// The peril that is said beside a place: `None` where fewer shapes meet it than the
+/// guide's line.
+pub(super) fn beside(assessment: &Assessment, peril: Option<Peril>) -> Option<Peril> {
+    let line = assessment.setup.guides()[Guide::SaidInRed];
+    peril.filter(|p| is_said(p.share, line))
+}
+
+/// Whether a share is at the line in whole percent, in which both are read: one shape of
+/// 128 is 0.8 %, and at a line of 1 % is said.
+fn is_said(share: f64, line: f64) -> bool {
+    share >= line || (100.0 * share).round() >= 100.0 * line
+}
+
 /// The peril most of the unresting shapes meet; `None` where all rest.
-#[must_use]
-pub fn peril(assessment: &Assessment) -> Option<Peril> {
+pub(super) fn peril(assessment: &Assessment) -> Option<Peril> {
     let share_of = |wanted: Code| assessment.share(|f| code(f) == Some(wanted));
     let most = |weigh: &dyn Fn(Code) -> f64| {
         [
@@ -103,8 +115,7 @@ fn what_would_tell(assessment: &Assessment) -> Option<Target> {
 }
 
 /// The reason a peril rules a hull out for; `None` where it is rare enough.
-#[must_use]
-pub fn reason(assessment: &Assessment, peril: &Peril) -> Option<Reason> {
+pub(super) fn reason(assessment: &Assessment, peril: &Peril) -> Option<Reason> {
     let guides = assessment.setup.guides();
     if peril.share <= guides[Guide::MayNotRest] {
         return None;
@@ -186,5 +197,27 @@ fn amount(assessment: &Assessment, wanted: Code) -> (f64, Dimension) {
             }),
             Dimension::ShortLength,
         ),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_reads_as_one_percent_is_said_from_one_percent() {
+        // Share, line, whether it is said.
+        for (share, line, said) in [
+            (1.0 / 128.0, 0.01, true),
+            (0.01, 0.01, true),
+            (0.004_9, 0.01, false),
+            (1e-9, 0.01, false),
+            (0.002, 0.001, true),
+            (0.000_9, 0.001, false),
+            (0.044, 0.05, false),
+            (0.046, 0.05, true),
+        ] {
+            assert_eq!(is_said(share, line), said, "{share} at {line}");
+        }
     }
 }

@@ -13,9 +13,22 @@ use crate::hull::{
 use crate::papers::{Facts, Outcome, check, shopping};
 use crate::question::{Brief, DemandUse, Effect};
 
-/// Everything that rules a hull out, gravest first.
-#[must_use]
-pub fn reasons(assessment: &Assessment, brief: &Brief, peril: Option<&Peril>) -> Vec<Reason> {
+/// Whether a hull is ranked, and the peril that is then said beside its place.
+///
+/// # Errors
+///
+/// Everything that rules it out, gravest first.
+pub fn passes(assessment: &Assessment, brief: &Brief) -> Result<Option<Peril>, Vec<Reason>> {
+    let peril = peril::peril(assessment);
+    let reasons = reasons(assessment, brief, peril.as_ref());
+    if reasons.is_empty() {
+        Ok(peril::beside(assessment, peril))
+    } else {
+        Err(reasons)
+    }
+}
+
+fn reasons(assessment: &Assessment, brief: &Brief, peril: Option<&Peril>) -> Vec<Reason> {
     let mut found: Vec<Reason> = peril
         .and_then(|p| peril::reason(assessment, p))
         .into_iter()

@@ -13,7 +13,7 @@ use galvet_core::figures::{Assessment, Group, Quantity, Range, Remedy, remedies}
 use galvet_core::hull::Survey;
 use galvet_core::load::Carriage;
 use galvet_core::question::Brief;
-use galvet_core::rank::{self, Binding, Firmness, Met, Reason, explain, peril};
+use galvet_core::rank::{self, Binding, Firmness, Met, Reason, explain};
 use rayon::prelude::*;
 use serde::ser::SerializeStruct;
 use serde::{Serialize, Serializer};
@@ -190,7 +190,7 @@ fn place(answered: &Answered, index: usize) -> Place {
             "deck": entry.score.deck,
             "demands": -entry.score.demands,
         }),
-        peril: peril(&entry.assessment).map(|p| {
+        peril: entry.peril.map(|p| {
             json!({
                 "code": p.code.key(),
                 "share": p.share,

@@ -15,7 +15,7 @@ use galvet_core::base::System;
 use galvet_core::figures::{Better, Quantity};
 use galvet_core::portrait::landing;
 use galvet_core::question::Brief;
-use galvet_core::rank::{peril, verdict};
+use galvet_core::rank::{explain, verdict};
 
 /// One of them.
 pub struct Column {
@@ -106,10 +106,7 @@ fn column(outcome: &Outcome, full: f64, system: System) -> Column {
     let survey = &outcome.way.hull.survey;
     let reason = outcome.ruled_out.as_ref().and_then(|r| r.reasons.first());
     let afloat = outcome.afloat.as_ref().ok();
-    let may_be = afloat
-        .filter(|_| outcome.place.is_some())
-        .and_then(|a| peril(&a.assessment))
-        .map(|p| p.text());
+    let may_be = outcome.ranked.as_ref().and_then(explain::peril);
     Column {
         key: survey.key.clone(),
         herself: outcome.way.hull.known.is_some() && outcome.way.seat.is_none(),

@@ -10,7 +10,7 @@ use crate::survey::figure;
 use galvet_core::base::{Keyed, System};
 use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Construction, Measure, Propulsion, Survey};
-use galvet_core::rank::{explain, peril};
+use galvet_core::rank::explain;
 use std::cmp::Ordering;
 use std::sync::Arc;
 use strum::{EnumMessage, IntoStaticStr, VariantArray};
@@ -141,6 +141,8 @@ struct Standing<'a> {
     /// From 0 where ranked.
     place: Option<usize>,
     reason: String,
+    /// What it may do at that place.
+    peril: String,
 }
 
 /// Makes the page.
@@ -152,6 +154,7 @@ pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> Catalo
         assessment: Some(&*r.assessment),
         place: Some(at),
         reason: String::new(),
+        peril: explain::peril(r).unwrap_or_default(),
     });
     let out = ranking.ruled_out.iter().map(|r| Standing {
         survey: r.survey.clone(),
@@ -161,6 +164,7 @@ pub fn catalogue(answered: &Answered, filter: &Filter, system: System) -> Catalo
             .reasons
             .first()
             .map_or(String::new(), |reason| reason.text(system)),
+        peril: String::new(),
     });
     let mut standing: Vec<Standing<'_>> = ranked.chain(out).collect();
     let all = standing.len();
@@ -315,7 +319,6 @@ fn line(s: &Standing<'_>, headline: Quantity, system: System) -> Line {
     let lines = s
         .assessment
         .map(|a| a.setup.posterior.form.lines(&a.middle));
-    let danger = s.assessment.and_then(peril).filter(|_| s.place.is_some());
     Line {
         key: s.survey.key.clone(),
         name: s.survey.name(),
@@ -327,7 +330,7 @@ fn line(s: &Standing<'_>, headline: Quantity, system: System) -> Line {
             None => s.reason.clone(),
         },
         out: s.place.is_none(),
-        peril: danger.map_or(String::new(), |p| p.text()),
+        peril: s.peril.clone(),
         figures: s.assessment.map_or(Vec::new(), |a| {
             [Quantity::BindingMargin, headline]
                 .map(|q| figure_of(a, q, system))

@@ -17,7 +17,7 @@ use galvet_core::figures::{Assessment, Group, Quantity};
 use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Met, demands, peril, reasons, steadiness, takes, told};
+use galvet_core::rank::{Met, demands, passes, steadiness, takes, told};
 use galvet_store::files::hulls::HullRecord;
 use std::sync::Arc;
 
@@ -168,6 +168,17 @@ pub fn evidence(evidence: &Evidence, system: System) -> String {
     format!("{read}, with {aboard} aboard{date}")
 }
 
+/// The peril said beside a hull's place, and what rules it out: of the two, one is empty.
+pub fn said(assessment: &Assessment, brief: &Brief, system: System) -> (String, Vec<String>) {
+    match passes(assessment, brief) {
+        Ok(peril) => (peril.map_or(String::new(), |p| p.text()), Vec::new()),
+        Err(reasons) => {
+            let texts = reasons.iter().map(|reason| reason.text(system));
+            (String::new(), texts.collect())
+        }
+    }
+}
+
 fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
     let assessment = &*afloat.assessment;
     let drawn = afloat.portrait();
@@ -182,8 +193,7 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
             .collect(),
     };
     let shape = assessment.middle;
-    let peril = peril(assessment);
-    let reasons = reasons(assessment, brief, peril.as_ref());
+    let (peril, reasons) = said(assessment, brief, system);
     let layout = &assessment.setup.loads.layout;
     let mut remarks = told(assessment, brief, system);
     // What the water asks: all of it, met or not.
@@ -227,11 +237,8 @@ fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {
                 "Guidance, not a guarantee: wear the flotation aid, always, and try a stand in shallow warm water first.",
             ),
         ],
-        peril: match (&peril, reasons.is_empty()) {
-            (Some(p), true) => p.text(),
-            _ => String::new(),
-        },
-        reasons: reasons.iter().map(|reason| reason.text(system)).collect(),
+        peril,
+        reasons,
         kit: kit_line(layout, &assessment.setup.brief.rig, system),
         kit_doubts: kit_doubts(layout, system),
         deck: layout

@@ -4,6 +4,7 @@ use crate::answer::{Afloat, Answered};
 use crate::present::draw::bottom::section_of;
 use crate::present::draw::hull::{Side, side};
 use crate::present::page::hulls::figure::{Figure, figure_of};
+use crate::present::page::hulls::hull::said;
 use crate::present::page::hulls::next::{NextStep, next_steps};
 use crate::question::Offer;
 use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind, Leaflet};
@@ -12,7 +13,6 @@ use galvet_core::figures::Quantity;
 use galvet_core::hull::BottomShape;
 use galvet_core::hull::Finding;
 use galvet_core::plausible::CannotFloat;
-use galvet_core::rank::{peril, reasons};
 use std::sync::Arc;
 
 /// One answer of a field of words.
@@ -160,8 +160,7 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
     let assessment = &*afloat.assessment;
     let drawn = afloat.portrait();
     let ranking = &answered.ranking;
-    let peril = peril(assessment);
-    let reasons = reasons(assessment, &ranking.brief, peril.as_ref());
+    let (peril, reasons) = said(assessment, &ranking.brief, system);
     let others = ranking.ranked.len();
     let at = ranking
         .ranked
@@ -177,11 +176,8 @@ fn floating(afloat: &Afloat, answered: &Answered, key: &str, system: System) -> 
     DraftFloating {
         side: side(&drawn.side, system),
         place,
-        peril: match (&peril, reasons.is_empty()) {
-            (Some(p), true) => p.text(),
-            _ => String::new(),
-        },
-        reasons: reasons.iter().map(|reason| reason.text(system)).collect(),
+        peril,
+        reasons,
         figures: SHOWN
             .iter()
             .map(|&q| figure_of(assessment, q, system))
