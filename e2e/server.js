@@ -23,7 +23,7 @@ export function chromiumPath() {
 }
 
 /** Starts a server; its process and the address it tells. */
-async function start(args) {
+export async function start(args) {
   const child = spawn(BINARY, args, {
     stdio: ["ignore", "pipe", "inherit"],
   });

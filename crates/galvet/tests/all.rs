@@ -35,6 +35,7 @@ mod shop;
 mod stowed;
 mod survey;
 mod two_tabs;
+mod waited;
 mod walked;
 mod whole;
 mod words;

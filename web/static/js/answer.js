@@ -5,6 +5,7 @@
  */
 import { around, dataOf, one, sentBy } from "./dom.js";
 import { swap } from "./swap.js";
+import { show as showFar, untilThere } from "./waits.js";
 
 /**
  * The brief as a query. A weight nobody has touched stays out of it, so that
@@ -71,6 +72,8 @@ export function keepInStep(answer) {
   /** @type {AbortController | undefined} */
   let asking;
   let swapping = false;
+  /** @type {HTMLElement | undefined} */
+  let far;
 
   /**
    * Fetches and shows the answer to a query; an answer still on its way to an
@@ -84,10 +87,8 @@ export function keepInStep(answer) {
     const mine = (asking = new AbortController());
     answer.setAttribute("aria-busy", "true");
     try {
-      const response = await fetch(`${part}?${query}`, {
-        headers: { Accept: "text/html" },
-        signal: mine.signal,
-      });
+      const address = `${part}?${query}`;
+      const response = await untilThere(address, mine.signal, howFar);
       // 422 is an answer too: the sentence says what was not understood.
       if (!response.ok && response.status !== 422) return "failed";
       const html = await response.text();
@@ -102,8 +103,35 @@ export function keepInStep(answer) {
     } catch {
       return mine.signal.aborted ? "overtaken" : "failed";
     } finally {
-      if (asking === mine) answer.removeAttribute("aria-busy");
+      if (asking === mine) {
+        answer.removeAttribute("aria-busy");
+        far?.remove();
+        far = undefined;
+      }
     }
+  }
+
+  /**
+   * Tells over the answer of the question before how far the new one is.
+   * @param {HTMLElement} now
+   */
+  function howFar(now) {
+    if (!far) {
+      const stop = document.createElement("button");
+      stop.type = "button";
+      stop.textContent = "Cancel";
+      stop.addEventListener("click", () => asking?.abort());
+      const told = document.createElement("div");
+      told.tabIndex = -1;
+      far = document.createElement("section");
+      far.className = "slow so-far-over";
+      far.setAttribute("aria-label", "The new question, so far");
+      far.append(stop, told);
+      answer.before(far);
+      const said = document.getElementById("said");
+      if (said) said.textContent = "The new question is being worked out";
+    }
+    if (far.lastElementChild) showFar(far.lastElementChild, now);
   }
 
   /** Says that a request failed, and offers to ask again. */

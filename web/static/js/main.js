@@ -20,6 +20,7 @@ import { boardThatMoves } from "./stow.js";
 import { answersByFigure } from "./talk.js";
 import { listsThatKeep } from "./ticks.js";
 import { showTour } from "./tour.js";
+import { pageThatComes } from "./waits.js";
 import { undoByKeys } from "./undo.js";
 
 const answer = document.getElementById("answer");
@@ -45,3 +46,4 @@ undoByKeys(document);
 screenThatFollows(document);
 passwordsToLookAt(document);
 newPasswords(document);
+pageThatComes(document);

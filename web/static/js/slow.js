@@ -6,6 +6,7 @@
 
 import { queryOf } from "./answer.js";
 import { around, dataOf, sentBy } from "./dom.js";
+import { untilThere } from "./waits.js";
 
 /** @param {Document} page */
 export function workThatTakesTime(page) {
@@ -54,7 +55,11 @@ async function goSlowly(address, words, from, beside = from) {
   box.append(said, bar, stop);
   beside.after(box);
   try {
-    await fetch(address, { signal: asking.signal });
+    await untilThere(address, asking.signal, (far) => {
+      const now = far.querySelector("progress");
+      if (now) bar.max = now.max;
+      if (now) bar.value = now.value;
+    });
     window.location.assign(address);
   } catch {
     box.remove();

@@ -11,10 +11,11 @@ use galvet_core::guide::Guides;
 use galvet_core::hull::Survey;
 use galvet_core::plausible::{DEFAULT_SIZE, Posterior};
 use galvet_core::question::Brief;
-use galvet_core::rank::{Candidate, judge};
+use galvet_core::rank::{Candidate, Ranking, judge};
 use galvet_store::files::hulls::HullRecord;
 use galvet_store::{Known, State};
 use rayon::prelude::*;
+use std::collections::HashMap;
 use std::convert::Infallible;
 use std::sync::{Arc, Mutex};
 
@@ -59,6 +60,8 @@ pub struct Desk {
     answers: Mutex<Memory<AnswerKey, Place>>,
     posteriors: Mutex<Memory<RecordKey, Shapes>>,
     figures: Mutex<Memory<(RecordKey, Digest), Figures>>,
+    /// Places of the ranking made last, by key: another question begins with those hulls.
+    places: Mutex<Arc<HashMap<String, usize>>>,
 }
 
 /// Looks something up, or makes it without holding the lock meanwhile; what could
@@ -104,6 +107,7 @@ impl Desk {
             answers: Mutex::new(Memory::new(budget / 4)),
             posteriors: Mutex::new(Memory::new(budget / 4)),
             figures: Mutex::new(Memory::new(budget / 2)),
+            places: Mutex::default(),
         }
     }
 
@@ -227,6 +231,30 @@ impl Desk {
         Ok(answer)
     }
 
+    /// Where to begin: the hull one knows, by which others are judged; then those that did
+    /// best when hulls were ranked last, so that what is told meanwhile is worth it.
+    fn promising(&self, brief: &Brief, hulls: &[Hull]) -> Vec<usize> {
+        let places = held(&self.places).clone();
+        let known = brief.known.as_ref().map(|k| &k.hull);
+        let rank = |&i: &usize| {
+            let key = &hulls[i].survey.key;
+            let place = places.get(key).copied().unwrap_or(usize::MAX);
+            (known != Some(key), place)
+        };
+        let mut order: Vec<usize> = (0..hulls.len()).collect();
+        order.sort_by_key(rank);
+        order
+    }
+
+    /// Notes who stands where, unless it is of a few hulls only.
+    fn note_places(&self, ranking: &Ranking) {
+        let mut places = held(&self.places);
+        if 2 * ranking.ranked.len() >= places.len() {
+            let placed = ranking.ranked.iter().map(|r| r.survey().key.clone());
+            *places = Arc::new(placed.zip(0..).collect());
+        }
+    }
+
     /// Ranks hulls for a question.
     ///
     /// # Errors
@@ -241,9 +269,11 @@ impl Desk {
             Arc::new(brief.floating_part(self.guides())),
             floating_key(brief, self.guides()),
         );
-        let figures: Vec<(Arc<Survey>, Figures)> = hulls
-            .par_iter()
-            .map(|hull| {
+        // One after the other from the most promising on, on as many threads as there are.
+        let order = self.promising(brief, hulls).into_iter().par_bridge();
+        let mut figures: Vec<(usize, Figures, Candidate)> = order
+            .map(|at| {
+                let hull = &hulls[at];
                 if !watch.wanted() {
                     return Err(Unwanted);
                 }
@@ -251,22 +281,21 @@ impl Desk {
                     let wanted = || watch.wanted();
                     Assessment::while_wanted(shapes, floating.clone(), &wanted).ok_or(Unwanted)
                 })?;
-                watch.done();
-                Ok((hull.survey.clone(), figures))
+                let assessment = figures.clone().map(|a| a.assessment.clone());
+                let candidate = (hull.survey.clone(), assessment);
+                watch.done(&candidate);
+                Ok((at, figures, candidate))
             })
             .collect::<Result<_, _>>()?;
-        let afloat = figures
-            .iter()
-            .filter_map(|(survey, f)| Some((survey.key.clone(), f.as_ref().ok()?.clone())))
-            .collect();
-        let candidates: Vec<Candidate> = figures
-            .into_iter()
-            .map(|(survey, f)| (survey, f.map(|a| a.assessment.clone())))
-            .collect();
-        Ok(Answered {
-            ranking: judge(brief, candidates, &self.guides),
-            afloat,
-        })
+        figures.sort_unstable_by_key(|(at, ..)| *at);
+        let afloat = figures.iter().filter_map(|(_, figures, (survey, _))| {
+            Some((survey.key.clone(), figures.as_ref().ok()?.clone()))
+        });
+        let afloat = afloat.collect();
+        let candidates: Vec<Candidate> = figures.into_iter().map(|(.., c)| c).collect();
+        let ranking = judge(brief, candidates, &self.guides);
+        self.note_places(&ranking);
+        Ok(Answered { ranking, afloat })
     }
 }
 
@@ -328,6 +357,59 @@ mod tests {
         assert!(!Arc::ptr_eq(&new, &third.afloat[&changed.survey.key]));
     }
 
+    /// Notes in which order hulls are done.
+    #[derive(Default)]
+    struct Order(Mutex<Vec<String>>);
+
+    impl Watch for Order {
+        fn done(&self, candidate: &Candidate) {
+            held(&self.0).push(candidate.0.key.clone());
+        }
+    }
+
+    #[test]
+    fn the_most_promising_are_looked_at_first_and_the_answer_is_the_same() {
+        let demo = demo_data::catalogue().unwrap();
+        let hulls = kept(&demo.hulls);
+        let mut asked = Ask::default().resolve(&demo).unwrap();
+        // One worker, so that the order is that in which they are begun.
+        let alone = rayon::ThreadPoolBuilder::new().num_threads(1).build();
+        let alone = alone.unwrap();
+        let ranked = |desk: &Desk, brief: &Brief| {
+            let (order, brief) = (Order::default(), Arc::new(brief.clone()));
+            let answer = alone.install(|| desk.ranking(&brief, &hulls, &order));
+            let ranking = answer.unwrap().ranking;
+            let placed = ranking.ranked.iter().map(|r| r.survey().key.clone());
+            let out = ranking.ruled_out.iter().map(|o| o.survey.key.clone());
+            (
+                placed.collect::<Vec<_>>(),
+                out.collect::<Vec<_>>(),
+                held(&order.0).clone(),
+            )
+        };
+        let desk = Desk::new(Arc::new(Guides::default()));
+        let (placed, _, order) = ranked(&desk, &asked.brief);
+        let listed: Vec<String> = hulls.iter().map(|h| h.survey.key.clone()).collect();
+        assert_eq!(order, listed, "nothing was ranked yet");
+        // A few hulls tell nothing of the others.
+        let few = Arc::new(asked.brief.clone());
+        desk.ranking(&few, &hulls[..2], &Patient).unwrap();
+        asked.brief.crew = galvet_core::crew::Crew::new(96.0, 1.9).unwrap();
+        // The hull one knows comes before all others.
+        let known = listed.iter().find(|k| !placed.contains(k)).unwrap();
+        asked.brief.known = Some(galvet_core::question::Known {
+            hull: known.clone(),
+            felt: galvet_core::question::Felt::Steady,
+            support: None,
+        });
+        let (now, out, order) = ranked(&desk, &asked.brief);
+        assert_eq!(order[0], *known);
+        assert_eq!(order[1..=placed.len()], placed);
+        let fresh = Desk::new(Arc::new(Guides::default()));
+        let (first, first_out, _) = ranked(&fresh, &asked.brief);
+        assert_eq!((now, out), (first, first_out));
+    }
+
     /// Goes away after some hulls.
     struct Leaves(AtomicUsize);
 
@@ -336,7 +418,7 @@ mod tests {
             self.0.load(Ordering::Relaxed) > 0
         }
 
-        fn done(&self) {
+        fn done(&self, _: &Candidate) {
             self.0.fetch_sub(1, Ordering::Relaxed);
         }
     }

@@ -1,6 +1,7 @@
 //! Who waits for an answer: told how far it is, and asked whether it is still
 //! wanted.
 
+use galvet_core::rank::Candidate;
 use thiserror::Error;
 
 /// Nobody waits for the answer any more.
@@ -16,8 +17,8 @@ pub trait Watch: Sync {
         true
     }
 
-    /// One hull more is done.
-    fn done(&self) {}
+    /// One hull more is done: this is what is known of it.
+    fn done(&self, _: &Candidate) {}
 
     /// Between two rankings of a long work, never inside one: lets others go first.
     fn rest(&self) {}

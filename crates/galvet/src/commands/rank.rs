@@ -5,6 +5,7 @@ use super::{Outcome, Problem, guides, read_text};
 use crate::answer::{Desk, Hull, Watch};
 use crate::present::{json::Document, text};
 use crate::{demo_data, question, terminal};
+use galvet_core::rank::Candidate;
 use galvet_store::files::hulls;
 use std::io::Write;
 use std::path::PathBuf;
@@ -40,7 +41,7 @@ impl Args {
 }
 
 impl Watch for Progress {
-    fn done(&self) {
+    fn done(&self, _: &Candidate) {
         self.step();
     }
 }

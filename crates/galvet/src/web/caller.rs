@@ -4,9 +4,11 @@
 //! the system is asked for the state of the connection: a browser that has gone
 //! away has closed its end. Where the system does not tell, it counts as there.
 
+use super::asked::is_shared;
 use super::queue::Turn;
 use crate::answer::{Watch, held};
 use rocket::Request;
+use rocket::http::Method;
 #[cfg(target_os = "linux")]
 use std::collections::HashSet;
 #[cfg(target_os = "linux")]
@@ -19,6 +21,8 @@ use std::time::{Duration, Instant};
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(super) struct Caller {
     remote: Remote,
+    /// Whether they are told how far a long work is instead of waiting for it.
+    hurries: bool,
     /// Since when they are known to have been there.
     since: Instant,
 }
@@ -47,6 +51,7 @@ impl Caller {
                 None if request.rocket().state::<Connected>().is_some() => Remote::Gone,
                 None => Remote::Here,
             },
+            hurries: hurries(request),
             since: Instant::now(),
         }
     }
@@ -56,8 +61,14 @@ impl Caller {
     pub(super) fn here() -> Self {
         Self {
             remote: Remote::Here,
+            hurries: false,
             since: Instant::now(),
         }
+    }
+
+    /// Whether they are told how far a long work is instead of waiting for it.
+    pub(super) const fn hurries(self) -> bool {
+        self.hurries
     }
 
     /// Whether the connection still stands.
@@ -73,6 +84,18 @@ impl Caller {
     pub(super) fn watched(self, turn: Turn) -> Watched {
         Watched::new(move || self.is_there(), turn)
     }
+}
+
+/// Whether somebody looks at a page, which can be shown again, or a script says that it
+/// asks again (RFC 7240). What is saved as a file, or handed out, is waited for.
+fn hurries(request: &Request<'_>) -> bool {
+    let headers = request.headers();
+    let looks = headers.get_one("Sec-Fetch-Mode") == Some("navigate");
+    let again = headers.get("Prefer").any(|v| v == "respond-async");
+    let file = request.uri().path().segments().last();
+    let file =
+        file.is_some_and(|last| last.contains('.')) || request.query_value::<&str>("as").is_some();
+    request.method() == Method::Get && (looks || again) && !file && !is_shared(request)
 }
 
 /// Somebody asked after now and then.
@@ -210,6 +233,7 @@ mod tests {
             let caller = Caller {
                 remote: Remote::At(remote),
                 since,
+                ..Caller::here()
             };
             assert!(caller.is_there());
             drop(there);
@@ -220,8 +244,11 @@ mod tests {
             }
         }
         for (remote, there) in [(Remote::Here, true), (Remote::Gone, false)] {
-            let since = Instant::now();
-            assert_eq!(Caller { remote, since }.is_there(), there);
+            let caller = Caller {
+                remote,
+                ..Caller::here()
+            };
+            assert_eq!(caller.is_there(), there);
         }
     }
 }

@@ -95,7 +95,7 @@ async fn changes_page(
             &hull.survey,
             lines.as_ref(),
             (
-                side_by_side(&all, &brief, reader.units),
+                side_by_side(&all, (&brief, false), reader.units),
                 all.get(base).map_or(String::new(), |o| o.way.name.clone()),
                 effects(&all, base, reader.units),
             ),

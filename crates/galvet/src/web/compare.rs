@@ -30,6 +30,8 @@ struct ComparePage {
     /// Hulls asked for beyond those that fit.
     left_out: usize,
     table: SideBySide,
+    /// Where they are tried on the pond as well; empty where they were.
+    tries: String,
 }
 
 /// What parts a hull's slug from the number of one of its ways.
@@ -80,8 +82,11 @@ fn choices(records: &Records, key: &str) -> Vec<(String, String, bool)> {
     all.into_iter().map(chosen).collect()
 }
 
+/// What stands in the address where hulls are tried on the pond as well.
+const TRIED: (&str, &str) = ("pond", "tried");
+
 async fn compare_page(
-    hulls: Vec<String>,
+    (hulls, pond): (Vec<String>, Option<&str>),
     visit: &Visit<'_>,
 ) -> Result<Answered<ComparePage>, Trouble> {
     let (ask, reader, shared) = (&visit.ask, visit.reader, visit.shared);
@@ -112,7 +117,9 @@ async fn compare_page(
     if !about.is_empty() {
         sentence.moved = moved(visit, &answer, &records, &about).await?;
     }
-    let pairs: Vec<_> = keys.iter().map(|key| ("hull", key.clone())).collect();
+    let tries = pond == Some(TRIED.1);
+    let mut pairs: Vec<_> = keys.iter().map(|key| ("hull", key.clone())).collect();
+    pairs.extend(tries.then(|| (TRIED.0, TRIED.1.to_owned())));
     keep_along(&mut sentence, &pairs, true);
     let (desk, brief, wanted) = (shared.desk.clone(), asked.brief.clone(), keys.clone());
     let made = shared.work(reader.caller, move || {
@@ -120,11 +127,16 @@ async fn compare_page(
         let outcomes: Vec<_> = ways
             .map(|way| outcome(&desk, way, &brief, &answer))
             .collect();
-        side_by_side(&outcomes, &brief, reader.units)
+        side_by_side(&outcomes, (&brief, tries), reader.units)
     });
-    let pairs: Vec<(&str, &str)> = keys.iter().map(|k| ("hull", k.as_str())).collect();
+    let pairs: Vec<(&str, &str)> = pairs.iter().map(|(n, v)| (*n, v.as_str())).collect();
     let page = ComparePage {
         frame: visit.frame("compare", visit.to("/compare", &pairs)),
+        tries: if tries {
+            String::new()
+        } else {
+            visit.to("/compare", &[&pairs[..], &[TRIED]].concat())
+        },
         sentence,
         chosen,
         others,
@@ -135,14 +147,22 @@ async fn compare_page(
     Ok(answered(&asked, page))
 }
 
-#[get("/compare?<hull>")]
-async fn page(hull: Vec<String>, visit: Visit<'_>) -> Result<Answered<ComparePage>, Trouble> {
-    compare_page(hull, &visit).await
+#[get("/compare?<hull>&<pond>")]
+async fn page(
+    hull: Vec<String>,
+    pond: Option<&str>,
+    visit: Visit<'_>,
+) -> Result<Answered<ComparePage>, Trouble> {
+    compare_page((hull, pond), &visit).await
 }
 
-#[get("/part/compare?<hull>")]
-async fn part(hull: Vec<String>, visit: Visit<'_>) -> Result<Answered<Part>, Trouble> {
-    let page = compare_page(hull, &visit).await?;
+#[get("/part/compare?<hull>&<pond>")]
+async fn part(
+    hull: Vec<String>,
+    pond: Option<&str>,
+    visit: Visit<'_>,
+) -> Result<Answered<Part>, Trouble> {
+    let page = compare_page((hull, pond), &visit).await?;
     page.part(|page| Part::of(&page.as_answer()))
 }
 

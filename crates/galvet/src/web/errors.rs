@@ -3,6 +3,7 @@
 use super::guard;
 use super::reader::back_to;
 use super::rules::fits;
+use super::working::working;
 use crate::web::trouble::Trouble;
 use askama::Template;
 use askama_web::WebTemplate;
@@ -152,6 +153,7 @@ impl<'r> Responder<'r, 'static> for Trouble {
                 )
                 .respond_to(request);
             }
+            Self::Working(waits) => return working(&waits, request),
         };
         let mut response = page_for(status).respond_to(request)?;
         if status == Status::ServiceUnavailable {

@@ -35,7 +35,7 @@ async fn page(visit: Visit<'_>) -> Result<FlipPage, Trouble> {
     };
     let told = shared.looks.flips(&asked, &records).await?;
     let flip = told
-        .flips
+        .found
         .map(|flips| view(&flips, &asked.brief, &name, reader.units));
     Ok(FlipPage {
         frame: visit.frame("ranking", visit.to("/flip", &[])),

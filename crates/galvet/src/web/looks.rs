@@ -1,65 +1,62 @@
-//! What takes long and is told line by line: looked for once however many ask, told as
-//! far as it is, given up once nobody has asked for a while.
+//! What is worked out of all hulls and told as far as it is: what would change the winner,
+//! and a ranking of many.
 
 use super::caller::Watched;
+use super::errand::{Errand, Errands, Told};
 use super::queue::Queue;
 use super::records::Records;
 use super::trouble::Trouble;
-use crate::answer::{Desk, Digest, Flips, digest, flips, held};
+use crate::answer::{Answered, Desk, Digest, Flips, Watch, digest, flips, held};
+use crate::present::page::ranking::so_far::SoFar;
 use crate::question::Asked;
+use galvet_core::question::Brief;
+use galvet_core::rank::Candidate;
 use galvet_store::State;
-use lru::LruCache;
-use rocket::tokio::sync::watch;
-use rocket::tokio::{spawn, task, time};
-use std::num::NonZeroUsize;
+use rayon::ThreadPool;
+use rocket::tokio::task;
 use std::sync::{Arc, Mutex};
-use std::time::{Duration, Instant};
+use std::time::Duration;
 
-/// Looks remembered: a few lines each.
-const KEPT: NonZeroUsize = NonZeroUsize::new(64).unwrap();
-/// Whoever asks is told after so long what is known by then.
-const TOLD_AFTER: Duration = Duration::from_millis(800);
-/// Nobody waits any more who has not asked again for so long.
-const GONE_AFTER: Duration = Duration::from_secs(10);
+/// Whoever asks what would change the winner is told after so long what is known by then.
+const FLIPS_AFTER: Duration = Duration::from_millis(800);
+/// Likewise whoever asks for a ranking: with two seconds for the whole page.
+const RANKING_AFTER: Duration = Duration::from_millis(1200);
 
-/// How far a look is.
-#[derive(Debug, Clone, Default)]
-pub(super) struct Told {
-    /// What was found so far; `None` where no hull passes, or nothing is known yet.
-    pub(super) flips: Option<Arc<Flips>>,
-    /// Whether that is all.
-    pub(super) whole: bool,
-    /// Whether it was given up.
-    ended: bool,
-}
+/// Threads beside those that rank all hulls; without them it shares the others'.
+pub(super) type Beside = Option<Arc<ThreadPool>>;
 
-#[derive(Debug)]
-struct Look {
-    told: watch::Sender<Told>,
-    asked: Mutex<Instant>,
-}
-
-impl Look {
-    fn is_wanted(&self) -> bool {
-        held(&self.asked).elapsed() < GONE_AFTER
+/// Works something out on threads of its own, where there are any.
+pub(super) fn on<T: Send>(beside: Option<&ThreadPool>, work: impl FnOnce() -> T + Send) -> T {
+    match beside {
+        Some(threads) => threads.install(work),
+        None => work(),
     }
 }
+
+/// The hulls looked at by now.
+type Seen = Arc<Mutex<Vec<Candidate>>>;
+/// The state of the records, and the question.
+type Key = (State, Digest);
 
 /// Looks by the state of the records and the question.
 #[derive(Debug)]
 pub(super) struct Looks {
     desk: Arc<Desk>,
-    queue: Queue,
-    kept: Mutex<LruCache<(State, Digest), Arc<Look>>>,
+    /// What would change the winner; `None` where no hull passes, or nothing is known yet.
+    flips: Errands<Key, Option<Arc<Flips>>>,
+    rankings: Errands<Key, Seen>,
+    beside: Beside,
 }
 
 impl Looks {
-    /// Looks done at `desk`, each when its turn in `queue` has come.
-    pub(super) fn new(desk: Arc<Desk>, queue: Queue) -> Self {
+    /// Looks done at `desk`, each when its turn in `queue` has come; how far they are is
+    /// worked out on threads of its own `beside` them.
+    pub(super) fn new(desk: Arc<Desk>, queue: &Queue, beside: Beside) -> Self {
         Self {
             desk,
-            queue,
-            kept: Mutex::new(LruCache::new(KEPT)),
+            flips: Errands::new(queue.clone()),
+            rankings: Errands::new(queue.clone()),
+            beside,
         }
     }
 
@@ -69,69 +66,70 @@ impl Looks {
         &self,
         asked: &Asked,
         records: &Arc<Records>,
-    ) -> Result<Told, Trouble> {
+    ) -> Result<Told<Option<Arc<Flips>>>, Trouble> {
         let key = (records.state, digest(&asked.brief));
-        let (look, begins) = {
-            let mut kept = held(&self.kept);
-            match kept.get(&key).filter(|look| !look.told.borrow().ended) {
-                Some(look) => {
-                    *held(&look.asked) = Instant::now();
-                    (look.clone(), false)
-                }
-                None => {
-                    let look = Arc::new(Look {
-                        told: watch::Sender::default(),
-                        asked: Mutex::new(Instant::now()),
-                    });
-                    kept.put(key, look.clone());
-                    (look, true)
-                }
-            }
+        let (desk, brief, records) = (self.desk.clone(), asked.brief.clone(), records.clone());
+        let work = move |errand: &Errand<_>, watched: &Watched| {
+            let tell = |flips: &Flips| errand.tell(Some(Arc::new(flips.clone())));
+            let found = flips(&desk, &brief, &records.hulls, watched, &tell);
+            found.ok().map(|flips| flips.map(Arc::new))
         };
-        if begins {
-            self.begin(&look, asked, records);
-        }
-        let mut hears = look.told.subscribe();
-        // The first who asks is told as soon as there is a line.
-        let over =
-            hears.wait_for(|told| told.whole || told.ended || begins && told.flips.is_some());
-        // Either way what is known by then is told.
-        let _ = time::timeout(TOLD_AFTER, over).await;
-        let told = look.told.borrow().clone();
-        if told.ended {
-            return Err(Trouble::Busy);
-        }
-        Ok(told)
+        self.flips
+            .ask(key, (FLIPS_AFTER, Option::is_some), work)
+            .await
     }
 
-    /// Looks, off the request's thread.
-    fn begin(&self, look: &Arc<Look>, asked: &Asked, records: &Arc<Records>) {
-        let (look, desk, queue) = (look.clone(), self.desk.clone(), self.queue.clone());
-        let (brief, records) = (asked.brief.clone(), records.clone());
-        spawn(async move {
-            let (waits, works) = (look.clone(), look.clone());
-            let found = match queue.turn(move || waits.is_wanted()).await {
-                Ok(turn) => {
-                    let wanted = works.clone();
-                    let watched = Watched::new(move || wanted.is_wanted(), turn);
-                    let work = move || {
-                        let tell = |flips: &Flips| {
-                            let flips = Some(Arc::new(flips.clone()));
-                            works.told.send_modify(|told| told.flips = flips);
-                        };
-                        flips(&desk, &brief, &records.hulls, &watched, &tell)
-                    };
-                    task::spawn_blocking(work).await.ok().and_then(Result::ok)
-                }
-                Err(_) => None,
-            };
-            look.told.send_modify(|told| match found {
-                Some(found) => {
-                    told.flips = found.map(Arc::new);
-                    told.whole = true;
-                }
-                None => told.ended = true,
-            });
-        });
+    /// A ranking, or how far it is after a second.
+    pub(super) async fn ranking(
+        &self,
+        brief: &Arc<Brief>,
+        records: &Arc<Records>,
+    ) -> Result<Result<Arc<Answered>, SoFar>, Trouble> {
+        let key = (records.state, digest(brief));
+        let seen = Seen::default();
+        let work = {
+            let (desk, brief, records) = (self.desk.clone(), brief.clone(), records.clone());
+            let seen = seen.clone();
+            move |errand: &Errand<Seen>, watched: &Watched| {
+                errand.tell(seen.clone());
+                let noted = Noted { watched, seen };
+                let whole = desk.answer(records.state, &brief, &records.hulls, &noted);
+                // What was seen is in the answer, which the desk remembers.
+                whole.ok().map(|_| Seen::default())
+            }
+        };
+        let told = self.rankings.ask(key, (RANKING_AFTER, |_| false), work);
+        let told = told.await?;
+        if told.whole {
+            self.rankings.forget(&key);
+            // Forgotten meanwhile it is asked for once more.
+            return self.desk.known(key.0, brief).map(Ok).ok_or(Trouble::Busy);
+        }
+        let seen = held(&told.found).clone();
+        let (brief, guides) = (brief.clone(), self.desk.guides().clone());
+        let all = records.hulls.len();
+        let beside = self.beside.clone();
+        let view = move || on(beside.as_deref(), || SoFar::of(&brief, seen, all, &guides));
+        Ok(Err(task::spawn_blocking(view).await?))
+    }
+}
+
+/// Notes hull by hull what is known.
+struct Noted<'a> {
+    watched: &'a Watched,
+    seen: Seen,
+}
+
+impl Watch for Noted<'_> {
+    fn wanted(&self) -> bool {
+        self.watched.wanted()
+    }
+
+    fn done(&self, candidate: &Candidate) {
+        held(&self.seen).push(candidate.clone());
+    }
+
+    fn rest(&self) {
+        self.watched.rest();
     }
 }

@@ -35,6 +35,11 @@ pub(super) async fn moved(
         return Ok(Moved::default());
     };
     let (caller, units) = (visit.reader.caller, visit.reader.units);
+    // What was asked now is there: it does not wait for long for what was asked before.
+    if visit.shared.takes_long(&asked, records) && caller.hurries() {
+        let said = "what moved is not told: the question it started from was not ranked yet";
+        return Ok(Moved::against(vec![said.to_owned()], query));
+    }
     let was = visit.shared.ranking(&asked, records, caller).await?;
     let lines = if about.is_empty() {
         moved::moved(&was.ranking, &now.ranking, units)

@@ -49,6 +49,13 @@ impl<'r> FromRequest<'r> for Reader {
     type Error = std::convert::Infallible;
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        Outcome::Success(Self::of(request))
+    }
+}
+
+impl Reader {
+    /// Who sent a request.
+    pub(super) fn of(request: &Request<'_>) -> Self {
         let own = request
             .cookies()
             .get(COOKIE)
@@ -58,13 +65,13 @@ impl<'r> FromRequest<'r> for Reader {
         let said = units_said(fields(request));
         let sends = request.method() != Method::Get;
         let units = said.filter(|_| sends).unwrap_or(own);
-        Outcome::Success(Self {
+        Self {
             units,
             typed_in: said.or(sends.then_some(units)),
             sun: request.cookies().get(SUN).is_some(),
             caller: Caller::of(request),
             hand: Hand::of(request),
-        })
+        }
     }
 }
 

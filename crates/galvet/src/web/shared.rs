@@ -1,10 +1,11 @@
 //! What all requests share: the data, read once a change, and the desk.
 
 use super::caller::{Caller, Watched};
-use super::looks::Looks;
+use super::looks::{Beside, Looks, on};
 use super::queue::Queue;
 use super::records::Records;
 use super::trouble::Trouble;
+use super::waits::Waits;
 use crate::answer::{Answered, Desk, Digest, Memory, held};
 use crate::present::columns::Deep;
 use crate::present::page::hulls::hull::HullView;
@@ -15,7 +16,7 @@ use crate::terminal;
 use galvet_core::base::System;
 use galvet_core::guide::Guides;
 use galvet_store::{Known, State, Store, StoreError};
-use rayon::{ThreadPool, ThreadPoolBuilder};
+use rayon::ThreadPoolBuilder;
 use rocket::tokio::task;
 use std::sync::{Arc, Mutex, OnceLock, Weak};
 
@@ -25,6 +26,9 @@ const AT_ONCE: usize = 1;
 const SHORT_AT_ONCE: usize = 2;
 /// Questions that may wait. The newest goes first: the rest has seconds.
 const WAITING: usize = 64;
+
+/// So many hulls are ranked within a second or so: that is waited for.
+const FEW: usize = 100;
 
 /// What a row of a ranking weighs in words and drawings, bytes (guide: as measured).
 const ROW: usize = 12 * 1024;
@@ -53,7 +57,7 @@ pub(crate) struct Shared {
     queue: Queue,
     /// The lane of short work, and its threads; without them it shares the others'.
     short: Queue,
-    beside: Option<Arc<ThreadPool>>,
+    beside: Beside,
     views: Mutex<Memory<ViewKey, View>>,
     /// Hulls' pages in words and drawings, as they were last made.
     pub(super) hull_views: Mutex<Memory<HullKey, Arc<HullView>>>,
@@ -73,16 +77,17 @@ impl Shared {
     ) -> Self {
         let desk = Arc::new(Desk::remembering(guides, memory - memory / 4));
         let queue = Queue::new(AT_ONCE, WAITING);
+        let beside = ThreadPoolBuilder::new().build().ok().map(Arc::new);
         Self {
             store,
             units,
             simulates,
-            looks: Looks::new(desk.clone(), queue.clone()),
+            looks: Looks::new(desk.clone(), &queue, beside.clone()),
             desk,
             records: Mutex::new(None),
             queue,
             short: Queue::new(SHORT_AT_ONCE, WAITING),
-            beside: ThreadPoolBuilder::new().build().ok().map(Arc::new),
+            beside,
             views: Mutex::new(Memory::new(memory / 8)),
             hull_views: Mutex::new(Memory::new(memory / 8)),
             logs: Mutex::new(Memory::new(LOGS)),
@@ -123,10 +128,7 @@ impl Shared {
         let beside = self.beside.clone();
         let work = move || {
             let _turn = turn;
-            match beside {
-                Some(threads) => threads.install(work),
-                None => work(),
-            }
+            on(beside.as_deref(), work)
         };
         Ok(task::spawn_blocking(work).await?)
     }
@@ -143,7 +145,14 @@ impl Shared {
         Ok(task::spawn_blocking(move || work(&watched)).await?)
     }
 
-    /// The ranking for a question; worked out once, however many ask.
+    /// Whether a ranking is not there, and takes longer than one waits for a page.
+    pub(super) fn takes_long(&self, asked: &Asked, records: &Records) -> bool {
+        let many = records.hulls.len() > FEW;
+        many && self.desk.known(records.state, &asked.brief).is_none()
+    }
+
+    /// The ranking for a question; worked out once, however many ask. Whoever does not wait
+    /// for it is told how far it is ([`Trouble::Working`]).
     pub(super) async fn ranking(
         &self,
         asked: &Asked,
@@ -153,6 +162,17 @@ impl Shared {
         let (brief, records) = (Arc::new(asked.brief.clone()), records.clone());
         if let Some(known) = self.desk.known(records.state, &brief) {
             return Ok(known);
+        }
+        if caller.hurries() && self.takes_long(asked, &records) {
+            let told = self.looks.ranking(&brief, &records).await?;
+            return told.map_err(|so_far| {
+                let asked = asked.clone();
+                Trouble::Working(Box::new(Waits {
+                    so_far,
+                    asked,
+                    records,
+                }))
+            });
         }
         let desk = self.desk.clone();
         self.work_watched(caller, move |watch| {

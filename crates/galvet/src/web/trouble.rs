@@ -1,6 +1,7 @@
 //! Why a request could not be served.
 
 use super::queue::Busy;
+use super::waits::Waits;
 use crate::question::NothingToAsk;
 use crate::terminal;
 use galvet_store::StoreError;
@@ -17,6 +18,8 @@ pub(crate) enum Trouble {
     Busy,
     /// There is no water a question could be asked of.
     NothingToAsk,
+    /// It takes longer than a page should: how far it is.
+    Working(Box<Waits>),
 }
 
 impl From<NothingToAsk> for Trouble {

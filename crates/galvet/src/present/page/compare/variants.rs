@@ -143,8 +143,9 @@ fn column(outcome: &Outcome, full: f64, system: System) -> Column {
     }
 }
 
-/// Deck, speed, wind, comfort and price beside the figures, the better one marked.
-fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
+/// Deck, speed, wind, comfort and price beside the figures, the better one marked; what
+/// the pond says where that is worth hundreds of tries of each.
+fn beside(outcomes: &[Outcome], (brief, tries): (&Brief, bool), system: System) -> Vec<Beside> {
     let told: Vec<Vec<Cell>> = outcomes
         .iter()
         .map(|o| {
@@ -153,7 +154,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
             let quick = afloat.map(|a| a.quick());
             let assessment = afloat.map(|a| &*a.assessment);
             let beyond = afloat.map(|a| a.beyond(&brief.day()));
-            let tried = afloat.map(|a| a.tried_by(brief));
+            let tried = afloat.filter(|_| tries).map(|a| a.tried_by(brief));
             cells(
                 assessment,
                 &Worked {
@@ -194,6 +195,7 @@ fn beside(outcomes: &[Outcome], brief: &Brief, system: System) -> Vec<Beside> {
     };
     let rows = COLUMNS.iter().enumerate();
     rows.filter(|(_, c)| !TOLD_ABOVE.contains(&c.which))
+        .filter(|(_, c)| tries || !c.which.of_the_pond())
         .map(row)
         .filter(|r| r.cells.iter().any(|c| c.0 != "not known"))
         .collect()
@@ -212,9 +214,14 @@ fn at_one_scale(columns: &mut [Column]) {
     }
 }
 
-/// Puts them side by side.
+/// Puts them side by side; with what the pond says where `tries` is set, which takes a
+/// second.
 #[must_use]
-pub fn side_by_side(outcomes: &[Outcome], brief: &Brief, system: System) -> SideBySide {
+pub fn side_by_side(
+    outcomes: &[Outcome],
+    (brief, tries): (&Brief, bool),
+    system: System,
+) -> SideBySide {
     let afloat = outcomes.iter().filter_map(|o| o.afloat.as_ref().ok());
     let full = full_scale(afloat.map(|a| &*a.assessment));
     let row = |quantity: Quantity| {
@@ -274,7 +281,7 @@ pub fn side_by_side(outcomes: &[Outcome], brief: &Brief, system: System) -> Side
     at_one_scale(&mut columns);
     SideBySide {
         columns,
-        beside: beside(outcomes, brief, system),
+        beside: beside(outcomes, (brief, tries), system),
         rows: TOLD.iter().map(|&q| row(q)).collect(),
         overlay: overlay(outcomes),
         costs: costs(outcomes, system),

@@ -5,6 +5,7 @@ use super::deck::{deck_lines, kit_doubts, kit_line};
 use super::figure::{Figure, figure_of};
 use super::going::{Going, going};
 use super::hull_head::{Head, head};
+use super::judged::said;
 use super::next::next_steps;
 use super::turn::{Turn, turn};
 use crate::answer::Afloat;
@@ -17,7 +18,7 @@ use galvet_core::figures::{Assessment, Group, Quantity};
 use galvet_core::hull::{Datum, Evidence, FloatReading, Measure, Reading, Survey};
 use galvet_core::plausible::CannotFloat;
 use galvet_core::question::Brief;
-use galvet_core::rank::{Met, demands, passes, steadiness, takes, told};
+use galvet_core::rank::{Met, demands, steadiness, takes, told};
 use galvet_store::files::hulls::HullRecord;
 use std::sync::Arc;
 
@@ -166,17 +167,6 @@ pub fn evidence(evidence: &Evidence, system: System) -> String {
         format!(", {}", evidence.date)
     };
     format!("{read}, with {aboard} aboard{date}")
-}
-
-/// The peril said beside a hull's place, and what rules it out: of the two, one is empty.
-pub fn said(assessment: &Assessment, brief: &Brief, system: System) -> (String, Vec<String>) {
-    match passes(assessment, brief) {
-        Ok(peril) => (peril.map_or(String::new(), |p| p.text()), Vec::new()),
-        Err(reasons) => {
-            let texts = reasons.iter().map(|reason| reason.text(system));
-            (String::new(), texts.collect())
-        }
-    }
 }
 
 fn floating(afloat: &Afloat, brief: &Brief, system: System) -> Floating {

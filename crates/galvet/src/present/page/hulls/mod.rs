@@ -9,6 +9,7 @@ pub mod formula;
 pub mod going;
 pub mod hull;
 pub mod hull_head;
+pub mod judged;
 pub mod next;
 pub mod reckoned;
 pub mod turn;

@@ -7,6 +7,7 @@ mod offered;
 pub mod said;
 pub mod sentence;
 pub mod sift;
+pub mod so_far;
 
 use crate::answer::Answered;
 use crate::present::columns::{Cell, Deep, Worked, cells, in_front};
@@ -22,8 +23,8 @@ use galvet_core::figures::{Assessment, Quantity};
 use galvet_core::hull::{Measure, Survey};
 use galvet_core::question::{Brief, DeckUse};
 use galvet_core::rank::{
-    Firmness, Ranking, RuledOut, Scales, explain, minds, own_band, reach_told, steadiness, takes,
-    told, unchecked,
+    Firmness, Ranked, Ranking, RuledOut, Scales, explain, minds, own_band, reach_told, steadiness,
+    takes, told, unchecked,
 };
 use rayon::prelude::*;
 
@@ -211,12 +212,7 @@ fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, De
         facts: facts(survey, system),
         steady: steadiness(a, &ranking.brief),
         takes: takes(a, system),
-        unmet: entry
-            .demands
-            .iter()
-            .filter(|m| m.met != Some(true))
-            .map(|m| m.short(system))
-            .collect(),
+        unmet: unmet(entry, system),
         mind: reach_told(a).unwrap_or_default(),
         lift: lift(survey, system),
         price: price(survey, system),
@@ -242,6 +238,12 @@ fn row(answered: &Answered, index: usize, full: f64, (system, deep): (System, De
         findings,
         peril: explain::peril(entry).unwrap_or_default(),
     }
+}
+
+/// What the water asks of a hull that it does not give, or of which nobody knows.
+fn unmet(entry: &Ranked, system: System) -> Vec<String> {
+    let unmet = entry.demands.iter().filter(|m| m.met != Some(true));
+    unmet.map(|m| m.short(system)).collect()
 }
 
 /// A figure with the band of who knows a hull, where it is standing support and they

@@ -4,7 +4,7 @@ use crate::answer::{Afloat, Answered};
 use crate::present::draw::bottom::section_of;
 use crate::present::draw::hull::{Side, side};
 use crate::present::page::hulls::figure::{Figure, figure_of};
-use crate::present::page::hulls::hull::said;
+use crate::present::page::hulls::judged::said;
 use crate::present::page::hulls::next::{NextStep, next_steps};
 use crate::question::Offer;
 use crate::survey::{Draft, Drafted, FIELDS, Field, FieldKind, Leaflet};
