@@ -18,6 +18,7 @@ mod columns;
 mod customers;
 mod decided;
 mod doors;
+mod everywhere;
 mod exchange_command;
 mod float_command;
 mod forms;

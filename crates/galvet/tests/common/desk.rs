@@ -10,7 +10,7 @@ use galvet_store::files::photo::Photo;
 use galvet_store::{Catalogue, SETTING_UP, Store};
 use rocket::http::{ContentType, Header, Status};
 use rocket::local::blocking::{Client, LocalResponse};
-use scraper::{Html, Selector};
+use scraper::{ElementRef, Html, Selector};
 use std::sync::Arc;
 
 /// What a page says where a selector finds it.
@@ -20,6 +20,19 @@ pub fn text_of(page: &str, selector: &str) -> String {
     let all = page.select(&selector);
     let words: Vec<String> = all.map(|e| e.text().collect()).collect();
     words.join("\n")
+}
+
+/// A selector.
+pub fn css(selector: &str) -> Selector {
+    Selector::parse(selector).unwrap()
+}
+
+/// The attributes of a name of what a selector finds.
+pub fn all_of(part: ElementRef<'_>, selector: &str, name: &str) -> Vec<String> {
+    let found = part.select(&css(selector)).collect::<Vec<_>>().into_iter();
+    found
+        .filter_map(|e| e.value().attr(name).map(str::to_owned))
+        .collect()
 }
 
 /// A server in process, over a data directory that goes with it.
