@@ -82,7 +82,7 @@ impl Caller {
 
     /// Looks after this caller during the computation it has its turn for.
     pub(super) fn watched(self, turn: Turn) -> Watched {
-        Watched::new(move || self.is_there(), turn)
+        Watched::new(move |_| self.is_there(), turn)
     }
 }
 
@@ -100,7 +100,7 @@ fn hurries(request: &Request<'_>) -> bool {
 
 /// Somebody asked after now and then.
 pub(super) struct Watched {
-    is_there: Box<dyn Fn() -> bool + Send + Sync>,
+    is_there: Box<dyn Fn(bool) -> bool + Send + Sync>,
     /// Over with this.
     turn: Mutex<Turn>,
     /// When last looked at, and whether it was there.
@@ -114,8 +114,9 @@ const LOOK: Duration = Duration::from_millis(120);
 const LOOK_AWAITED: Duration = Duration::from_millis(5);
 
 impl Watched {
-    /// Who waits for a computation that has its turn.
-    pub(super) fn new(is_there: impl Fn() -> bool + Send + Sync + 'static, turn: Turn) -> Self {
+    /// Who waits for a computation that has its turn; they are told whether somebody else
+    /// waits for it.
+    pub(super) fn new(is_there: impl Fn(bool) -> bool + Send + Sync + 'static, turn: Turn) -> Self {
         Self {
             is_there: Box::new(is_there),
             turn: Mutex::new(turn),
@@ -140,8 +141,9 @@ impl Watch for Watched {
             return true;
         };
         let age = seen.0.elapsed();
-        if seen.1 && (age >= LOOK || age >= LOOK_AWAITED && self.awaited()) {
-            *seen = (Instant::now(), (self.is_there)());
+        let awaited = self.awaited();
+        if seen.1 && (age >= LOOK || age >= LOOK_AWAITED && awaited) {
+            *seen = (Instant::now(), (self.is_there)(awaited));
         }
         seen.1
     }

@@ -17,6 +17,9 @@ use std::time::{Duration, Instant};
 const KEPT: NonZeroUsize = NonZeroUsize::new(64).unwrap();
 /// Nobody waits any more who has not asked again for so long.
 const GONE_AFTER: Duration = Duration::from_secs(10);
+/// The same while somebody else waits for their turn: who changes a question does not wait
+/// for the one before. A page that waits asks again in half of it.
+const GONE_AFTER_AWAITED: Duration = Duration::from_secs(3);
 
 /// How far an errand is.
 #[derive(Debug, Clone, Default)]
@@ -44,8 +47,14 @@ impl<T: Clone + Default> Errand<T> {
         }
     }
 
-    fn is_wanted(&self) -> bool {
-        held(&self.asked).elapsed() < GONE_AFTER
+    /// Whether somebody waits for it, while somebody else waits for their turn or not.
+    fn is_wanted(&self, awaited: bool) -> bool {
+        let most = if awaited {
+            GONE_AFTER_AWAITED
+        } else {
+            GONE_AFTER
+        };
+        held(&self.asked).elapsed() < most
     }
 
     /// Tells what was found by now.
@@ -125,10 +134,10 @@ where
         let (errand, queue) = (errand.clone(), self.queue.clone());
         spawn(async move {
             let (waits, works) = (errand.clone(), errand.clone());
-            let found = match queue.turn(move || waits.is_wanted()).await {
+            let found = match queue.turn(move || waits.is_wanted(true)).await {
                 Ok(turn) => {
                     let wanted = works.clone();
-                    let watched = Watched::new(move || wanted.is_wanted(), turn);
+                    let watched = Watched::new(move |awaited| wanted.is_wanted(awaited), turn);
                     let done = task::spawn_blocking(move || work(&works, &watched));
                     done.await.ok().flatten()
                 }
@@ -199,8 +208,43 @@ mod tests {
     #[test]
     fn nobody_who_has_not_asked_for_a_while_waits() {
         let errand = Errand::<u32>::new();
-        assert!(errand.is_wanted());
-        *held(&errand.asked) = Instant::now().checked_sub(GONE_AFTER).unwrap();
-        assert!(!errand.is_wanted());
+        let since = |long: Duration| {
+            let then = Instant::now().checked_sub(long).unwrap();
+            *held(&errand.asked) = then;
+            [false, true].map(|awaited| errand.is_wanted(awaited))
+        };
+        assert_eq!(since(Duration::ZERO), [true, true]);
+        assert_eq!(since(GONE_AFTER_AWAITED), [true, false]);
+        assert_eq!(since(GONE_AFTER), [false, false]);
+    }
+
+    #[rocket::async_test]
+    async fn one_that_nobody_asks_for_makes_way_for_the_next() {
+        let errands = Errands::<&str, u32>::new(Queue::new(1, 4));
+        let work = |errand: &Errand<u32>, watched: &Watched| {
+            errand.tell(1);
+            while watched.wanted() {
+                std::thread::yield_now();
+            }
+            None
+        };
+        let long = Duration::from_secs(60);
+        let told = errands.ask("left", (long, |&n| n > 0), work).await.unwrap();
+        assert_eq!((told.found, told.whole), (1, false));
+        let begun = Instant::now();
+        let short = Duration::from_millis(20);
+        let told = loop {
+            let next = |_: &Errand<u32>, _: &Watched| Some(2);
+            let told = errands.ask("next", (short, |_| false), next).await;
+            let told = told.unwrap();
+            if told.whole {
+                break told;
+            }
+        };
+        assert_eq!(told.found, 2);
+        assert!(
+            begun.elapsed() < GONE_AFTER,
+            "it waited for one that was left"
+        );
     }
 }
