@@ -6,6 +6,7 @@ import {
   expectFits,
   test,
 } from "./server.js";
+import { part } from "./sentence.js";
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 const QUIET = { reducedMotion: "reduce" };
@@ -155,5 +156,20 @@ test("rows are put in order by what the pond says", async ({ page }) => {
     "pond: tries that end upright",
   );
   await page.goto("/compare?hull=osprith-kelda-two&hull=pellune-rusko");
-  await expect(page.locator("main")).toContainText("pond: greatest heel");
+  const main = page.locator("main");
+  await expect(main).not.toContainText("pond: greatest heel");
+  await page
+    .getByRole("link", { name: "Try them on the pond as well" })
+    .click();
+  await expect(main).toContainText("pond: greatest heel", { timeout: 30_000 });
+  await expect(page).toHaveURL(/pond=tried/);
+  // It stays so whatever else is asked.
+  await part(page, "the angler's weight").click();
+  await page.getByLabel("the angler's weight", { exact: true }).fill("90");
+  await page.keyboard.press("Enter");
+  await expect(part(page, "the angler's weight")).toHaveText("90 kg", {
+    timeout: 30_000,
+  });
+  await expect(page).toHaveURL(/pond=tried/);
+  await expect(main).toContainText("pond: greatest heel");
 });

@@ -5,8 +5,10 @@
 //! back as it was shown is not touched: what is kept stays so to the last digit. This room
 //! knows no hull.
 
+mod choices;
 mod draft;
 mod field;
+mod numbers;
 mod refusal;
 mod scan;
 mod shown;
@@ -15,13 +17,14 @@ mod table;
 mod typed;
 mod view;
 
+pub(crate) use choices::{
+    answer, choice, grade_of, maybe_choice, pick, tick, tick_in, words, yes_no,
+};
 pub(crate) use draft::{Draft, whole};
 #[cfg(test)]
 pub(crate) use field::Takes;
-pub(crate) use field::{
-    Field, answer, choice, count, day, grade_of, line, lines, maybe_choice, name, note, number,
-    percent, pick, tick, tick_in, words, yes_no,
-};
+pub(crate) use field::{Field, day, line, lines, name, note};
+pub(crate) use numbers::{count, number, percent};
 pub use refusal::{Mistakes, Refusal};
 pub(crate) use scan::{between, figure_at};
 pub use shown::Shown;
