@@ -12,13 +12,17 @@ import AxeBuilder from "@axe-core/playwright";
 
 export const BINARY = process.env.GALVET_BINARY ?? "target/debug/galvet";
 
-/** Path of the Chromium of the Debian package. */
+/**
+ * Path of the Chromium of the Debian packages: the one without a window, where it is
+ * there, takes a third less time.
+ */
 export function chromiumPath() {
-  const found = ["/usr/bin/chromium", "/usr/bin/chromium-browser"].find(
-    existsSync,
-  );
+  const names = ["chromium-headless-shell", "chromium", "chromium-browser"];
+  const found = names.map((name) => `/usr/bin/${name}`).find(existsSync);
   if (!found)
-    throw new Error("Chromium is not installed: apt-get install chromium");
+    throw new Error(
+      "Chromium is not installed: apt-get install chromium-headless-shell",
+    );
   return found;
 }
 
