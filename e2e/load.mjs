@@ -254,6 +254,14 @@ try {
     `a ranking of all on a fresh question, nobody else asking: the best so far after ${seconds("first")} s, all after ${seconds("whole")} s`,
   );
   told(
+    `${PEOPLE} people, a ranking of all each on a question of their own`,
+    await together(
+      address,
+      cookies,
+      (who, n) => `/?mass=${60 + who}.${n % 10}+kg&stature=1.74+m`,
+    ),
+  );
+  told(
     `five ask fresh rankings and go on before they are whole, ${PEOPLE - 5} read what is remembered (these)`,
     await (async () => {
       const asking = together(
