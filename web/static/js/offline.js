@@ -8,6 +8,12 @@ const worker = self;
 /** Where pages and their files are kept. */
 const KEPT = "galvet-ramp";
 
+/**
+ * Whether an answer is the page itself: one that says how far it is, is not.
+ * @param {Response} answer
+ */
+const isThere = (answer) => answer.status === 200;
+
 worker.addEventListener("install", () => worker.skipWaiting());
 worker.addEventListener("activate", (event) =>
   event.waitUntil(worker.clients.claim()),
@@ -16,7 +22,7 @@ worker.addEventListener("activate", (event) =>
 async function page(request) {
   try {
     const answer = await fetch(request);
-    if (answer.ok) {
+    if (isThere(answer)) {
       const kept = await caches.open(KEPT);
       await kept.put(request, answer.clone());
     }
@@ -34,7 +40,7 @@ async function file(request) {
   const known = await kept.match(request);
   if (known) return known;
   const answer = await fetch(request);
-  if (answer.ok) await kept.put(request, answer.clone());
+  if (isThere(answer)) await kept.put(request, answer.clone());
   return answer;
 }
 

@@ -5,6 +5,7 @@ use super::caller::Watched;
 use super::queue::Queue;
 use super::trouble::Trouble;
 use crate::answer::held;
+use crate::terminal;
 use lru::LruCache;
 use rocket::tokio::sync::watch;
 use rocket::tokio::{spawn, task, time};
@@ -139,7 +140,10 @@ where
                     let wanted = works.clone();
                     let watched = Watched::new(move |awaited| wanted.is_wanted(awaited), turn);
                     let done = task::spawn_blocking(move || work(&works, &watched));
-                    done.await.ok().flatten()
+                    done.await.unwrap_or_else(|error| {
+                        terminal::warn(format_args!("a computation stopped: {error}"));
+                        None
+                    })
                 }
                 Err(_) => None,
             };
