@@ -156,7 +156,9 @@ fn valves_drain_only_a_floor_above_the_water() {
         brief.water.must_drain = true;
         let a = assess(&survey, &brief, 32);
         let wet = a.median(Quantity::FloorAboveWater).unwrap() < 0.0;
-        let text = passes(&a, &brief).err().unwrap_or_default()
+        let text = passes(&a, &brief)
+            .err()
+            .unwrap_or_default()
             .iter()
             .find(|r| r.code == Code::DoesNotDrain)
             .map(|r| r.detail.clone());
