@@ -95,6 +95,14 @@ fn every_page_that_ranks_says_so_and_what_is_saved_or_read_by_programs_is_waited
         }
     }
     assert!(early > 1, "{early}");
+    // What was not understood is not passed over meanwhile.
+    for (asked, unclear) in [("-5", true), ("82.5", false)] {
+        let answer = go(&desk, &format!("/?stature=1.71+m&mass={asked}"), BROWSER);
+        assert_eq!(answer.status(), Status::Accepted, "{asked}");
+        let page = answer.into_string().unwrap();
+        let told = text_of(&page, ".mistake");
+        assert_eq!(told.contains("was understood"), unclear, "{asked}: {told}");
+    }
     // A file is whole, whoever asks for it.
     for (file, mass) in [
         ("/ranking.json?", 85),

@@ -19,6 +19,8 @@ struct WorkingPage {
     /// The question as it stands in the address, and in words.
     query: String,
     said: String,
+    /// Whether some of it was not understood.
+    unclear: bool,
     done: usize,
     all: usize,
     passed: usize,
@@ -36,6 +38,7 @@ pub(super) fn working(waits: &Waits, request: &Request<'_>) -> Result<'static> {
         sun: reader.sun,
         query: query.map_or(String::new(), |query| format!("?{query}")),
         said: sentence.said(),
+        unclear: !waits.asked.errors.is_empty(),
         done: so_far.done,
         all: so_far.all,
         passed: so_far.passed,
