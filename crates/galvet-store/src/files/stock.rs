@@ -159,6 +159,20 @@ impl BookingEntry {
         };
         self.hull == other.hull && a.0 < b.1 && b.0 < a.1
     }
+
+    /// Most boats of its hull that are out at one moment of it, with others.
+    #[must_use]
+    pub fn most_out<'a>(&self, others: impl Iterator<Item = &'a Self>) -> usize {
+        let out: Vec<&Self> = others.filter(|other| other.collides(self)).collect();
+        let Some((from, _)) = self.span() else {
+            return 0;
+        };
+        // The most are out as one of them leaves.
+        let spans = || out.iter().filter_map(|other| other.span());
+        let leaves = spans().map(|span| span.0.max(from)).chain([from]);
+        let at = |moment| spans().filter(|s| s.0 <= moment && moment < s.1).count();
+        leaves.map(at).max().unwrap_or(0)
+    }
 }
 
 impl Sheet for BookingEntry {
@@ -219,6 +233,25 @@ mod tests {
             assert_eq!(ten.collides(&other), collides, "{other:?}");
             assert_eq!(other.collides(&ten), collides, "{other:?}");
         }
+    }
+
+    #[test]
+    fn one_after_the_other_takes_one_boat_and_at_once_takes_two() {
+        let out = [
+            booking("a", "2026-12-05T10:00", 2),
+            booking("a", "2026-12-05T12:00", 2),
+            booking("b", "2026-12-05T11:00", 2),
+        ];
+        for (from, hours, most) in [(11, 2, 1), (12, 1, 1), (14, 1, 0), (8, 2, 0), (8, 8, 1)] {
+            let wanted = booking("a", &format!("2026-12-05T{from:02}:00"), hours);
+            assert_eq!(wanted.most_out(out.iter()), most, "{from}");
+        }
+        let third = booking("a", "2026-12-05T11:30", 1);
+        let all = || out.iter().chain([&third]);
+        let wanted = |from: &str| booking("a", from, 1).most_out(all());
+        assert_eq!(wanted("2026-12-05T11:00"), 2);
+        assert_eq!(wanted("2026-12-05T10:00"), 1);
+        assert_eq!(wanted("2026-12-05T13:00"), 1);
     }
 
     #[test]

@@ -127,41 +127,58 @@ pub(crate) fn bookings(catalogue: &Catalogue) -> Vec<BookingEntry> {
     all
 }
 
-/// Bookings that are not over at a moment of the shop's own clock, day by day.
-pub(crate) fn days(
-    all: &[BookingEntry],
-    now: PrimitiveDateTime,
-) -> Vec<(String, Vec<BookingEntry>)> {
-    let mut out: Vec<(String, Vec<BookingEntry>)> = Vec::new();
-    for booking in all {
-        let Some((_, until)) = booking.span() else {
-            continue;
+/// A booking as it is listed.
+pub(crate) struct Booked {
+    pub(crate) booking: BookingEntry,
+    /// Why it cannot be kept as it stands; empty where it can.
+    pub(crate) trouble: &'static str,
+}
+
+/// How many boats of a hull there are to be tried.
+fn boats_of(catalogue: &Catalogue, hull: &str) -> usize {
+    let mut stock = catalogue.sheets_of::<StockEntry>();
+    let demo = stock.find(|s| s.key == hull && s.state == Stock::Demo);
+    demo.map_or(0, |s| s.count.max(1).into())
+}
+
+/// Bookings that are not over at a moment of the shop's own clock, day by day, with what
+/// became impossible since they were taken: a boat sold, one put back out of the trash.
+pub(crate) fn days(catalogue: &Catalogue, now: PrimitiveDateTime) -> Vec<(String, Vec<Booked>)> {
+    let all = bookings(catalogue);
+    let coming = all
+        .iter()
+        .filter(|b| b.span().is_some_and(|(_, until)| until > now));
+    let mut out: Vec<(String, Vec<Booked>)> = Vec::new();
+    for booking in coming {
+        let boats = boats_of(catalogue, &booking.hull);
+        let others = all.iter().filter(|other| other.key != booking.key);
+        let trouble = match booking.most_out(others) {
+            _ if boats == 0 => "It is no demo boat any more.",
+            out if out >= boats => "More are booked at once than there are.",
+            _ => "",
         };
-        if until <= now {
-            continue;
-        }
-        let day = booking
-            .from
-            .split('T')
-            .next()
-            .unwrap_or_default()
-            .to_owned();
+        let day = booking.from.split('T').next().unwrap_or_default();
+        let booked = Booked {
+            booking: booking.clone(),
+            trouble,
+        };
         match out.last_mut() {
-            Some((last, list)) if *last == day => list.push(booking.clone()),
-            _ => out.push((day, vec![booking.clone()])),
+            Some((last, list)) if *last == day => list.push(booked),
+            _ => out.push((day.to_owned(), vec![booked])),
         }
     }
     out
 }
 
-/// Books a demo boat: not one that is out then. Whom it is for is a customer from then on.
+/// Books a demo boat: not one that is out then, and not for an hour that is `over`. Whom it is for is a customer from then on.
 ///
 /// # Errors
 /// [`EditError`]; nothing is booked then.
 pub(crate) fn book(
     store: &Store,
     who: &str,
-    (sent, system, today): (&Sent, System, &str),
+    (sent, system): (&Sent, System),
+    (today, over): (&str, PrimitiveDateTime),
 ) -> Result<(), EditError> {
     let catalogue = store.catalogue()?;
     let usual = usual_booking(&catalogue, today);
@@ -178,11 +195,11 @@ pub(crate) fn book(
         ))
     })?;
     booking.name = format!("{name}, {}", booking.from.replace('T', " "));
-    let boats = catalogue.sheets_of::<StockEntry>();
-    let boats = boats
-        .filter(|s| s.key == booking.hull)
-        .map(|s| s.count.max(1))
-        .max();
+    if booking.span().is_none_or(|(_, until)| until <= over) {
+        let why = "that is over; what came of a trial is noted on the hull".to_owned();
+        return Err(EditError::Refused(Refusal::at("day", why)));
+    }
+    let boats = boats_of(&catalogue, &booking.hull);
     let taken = store.write(who, &format!("{} booked", booking.name), |door| {
         // As they stand in this transaction: nobody books in between.
         let mut others = Vec::new();
@@ -191,9 +208,8 @@ pub(crate) fn book(
                 others.extend(sheet.sheet::<BookingEntry>().cloned());
             }
         }
-        let out: Vec<&BookingEntry> = others.iter().filter(|b| b.collides(&booking)).collect();
-        if out.len() >= usize::from(boats.unwrap_or(1)) {
-            return Ok(out.first().map(|b| (*b).clone()));
+        if booking.most_out(others.iter()) >= boats {
+            return Ok(others.into_iter().find(|b| b.collides(&booking)));
         }
         known_by_name(door, &catalogue, (&booking.who, today))?;
         booking.key = free_slug(door, KIND, &slug_of(&booking.name, "booking"))?;

@@ -3,5 +3,5 @@
 mod booking;
 mod stock;
 
-pub(crate) use booking::{book, booking_form, bookings, cancel, days, usual_booking};
+pub(crate) use booking::{Booked, book, booking_form, bookings, cancel, days, usual_booking};
 pub(crate) use stock::{Shelf, keep_stock, shelves, stock, stock_form};

@@ -2,7 +2,7 @@
 
 use crate::customer::customers;
 use crate::form::{FormView, NotTaken, Sent};
-use crate::shop::{book, booking_form, bookings, cancel, days, usual_booking};
+use crate::shop::{Booked, book, booking_form, bookings, cancel, days, usual_booking};
 use crate::web::edit::came_of;
 use crate::web::reader::today;
 use crate::web::trouble::Trouble;
@@ -23,7 +23,7 @@ use time::{Duration, OffsetDateTime, PrimitiveDateTime};
 #[template(path = "bookings.html")]
 struct BookingsPage {
     frame: Frame,
-    days: Vec<(String, Vec<BookingEntry>)>,
+    days: Vec<(String, Vec<Booked>)>,
     form: FormView,
     /// Names to choose from.
     customers: Vec<String>,
@@ -60,7 +60,7 @@ async fn bookings_page(
         frame: visit
             .frame_of("hulls", visit.to("/bookings", &[]), None)
             .await?,
-        days: days(&bookings(catalogue), long_over()),
+        days: days(catalogue, long_over()),
         form: booking_form(catalogue, &usual, (not_taken, visit.reader.units)),
         customers: customers(catalogue).into_iter().map(|c| c.name).collect(),
         boats,
@@ -88,7 +88,10 @@ async fn add(
     );
     let typed = form.into_inner();
     let sent = typed.clone();
-    let done = spawn_blocking(move || book(&store, hand.who(), (&sent, units, &today())));
+    let done = spawn_blocking(move || {
+        let when = (today(), long_over());
+        book(&store, hand.who(), (&sent, units), (&when.0, when.1))
+    });
     match came_of(done.await?)? {
         Ok(()) => Ok(Ok(visit.go("/bookings", &[]))),
         Err(refusal) => {

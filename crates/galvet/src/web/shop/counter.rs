@@ -1,7 +1,7 @@
 //! The counter: a few questions in large type, three hulls beside them, and a second screen
 //! that follows.
 
-use super::follow::Screens;
+use super::follow::{Counter, Screens};
 use super::three::Three;
 use crate::account::now;
 use crate::customer::customers;
@@ -72,6 +72,15 @@ impl CounterPage {
     }
 }
 
+/// What a counter asks, as its screen shows it.
+fn counter(visit: &Visit<'_>, have: bool) -> Counter {
+    Counter {
+        query: visit.query.clone(),
+        have,
+        units: visit.reader.units,
+    }
+}
+
 #[get("/counter?<have>&<screen>")]
 async fn page(
     have: Option<&str>,
@@ -83,8 +92,9 @@ async fn page(
     let records = visit.shared.records().await?;
     let asked = visit.ask.resolve(&records.catalogue)?;
     let have = have == Some("here");
-    let three = Three::of(&visit, &asked, (&records, have)).await?;
-    let screen = screen.filter(|word| screens.show(word, &visit.query, have, now()));
+    let counter = counter(&visit, have);
+    let three = Three::of(&visit, &asked, (&records, &counter)).await?;
+    let screen = screen.filter(|word| screens.show(word, counter.clone(), now()));
     let mut sentence = sentence::sentence(
         &asked,
         &records.catalogue,
@@ -131,7 +141,7 @@ async fn open(
     screens: &State<Screens>,
 ) -> Result<Redirect, Trouble> {
     let have = form.have == "here";
-    let word = screens.open(&visit.query, have, now())?;
+    let word = screens.open(counter(&visit, have), now())?;
     let mut pairs = vec![("screen", word.as_str())];
     if have {
         pairs.push(("have", "here"));

@@ -1,9 +1,11 @@
 //! The customer's screen: it shows what the counter asks, to be read, until it is closed.
 
-use super::follow::Screens;
+use super::follow::{Screens, Shown};
 use super::three::{Three, ask_of};
 use crate::account::now;
 use crate::present::page::ranking::sentence;
+use crate::web::records::Records;
+use crate::web::shared::Shared;
 use crate::web::trouble::Trouble;
 use crate::web::visit::{Frame, Visit};
 use askama::Template;
@@ -17,10 +19,17 @@ use rocket::{Route, State, get, routes};
 struct ScreenPage {
     frame: Frame,
     word: String,
-    version: u64,
+    version: String,
     said: String,
     cautions: Vec<String>,
     three: Three,
+}
+
+/// What a screen shows, told from all it showed before: by what is asked, and by what is
+/// known of the hulls it is asked of.
+fn version(shown: &Shown, records: &Records) -> String {
+    let known = records.state;
+    format!("{}-{}-{}", shown.version, known.epoch, known.change)
 }
 
 #[get("/screen/<word>")]
@@ -33,18 +42,19 @@ async fn page(
         return Ok(Err(Status::NotFound));
     };
     let records = visit.shared.records().await?;
-    let asked = ask_of(&shown.query).resolve(&records.catalogue)?;
-    let three = Three::of(&visit, &asked, (&records, shown.have)).await?;
+    let counter = &shown.counter;
+    let asked = ask_of(&counter.query).resolve(&records.catalogue)?;
+    let three = Three::of(&visit, &asked, (&records, counter)).await?;
     let sentence = sentence::sentence(
         &asked,
         &records.catalogue,
         "/counter".to_owned(),
-        visit.reader.units,
+        counter.units,
     );
     Ok(Ok(ScreenPage {
         frame: visit.frame("screen", format!("/screen/{word}")),
         word: word.to_owned(),
-        version: shown.version,
+        version: version(&shown, &records),
         said: sentence.said(),
         cautions: sentence.cautions,
         three,
@@ -53,10 +63,17 @@ async fn page(
 
 /// Which of its states a screen shows; 404 once it is closed.
 #[get("/screen/<word>/now")]
-fn state(word: &str, screens: &State<Screens>) -> Result<(ContentType, String), Status> {
-    let shown = screens.of(word, now()).ok_or(Status::NotFound)?;
-    let state = format!("{{\"version\":{}}}", shown.version);
-    Ok((ContentType::JSON, state))
+async fn state(
+    word: &str,
+    shared: &State<Shared>,
+    screens: &State<Screens>,
+) -> Result<Result<(ContentType, String), Status>, Trouble> {
+    let Some(shown) = screens.of(word, now()) else {
+        return Ok(Err(Status::NotFound));
+    };
+    let records = shared.records().await?;
+    let state = format!("{{\"version\":\"{}\"}}", version(&shown, &records));
+    Ok(Ok((ContentType::JSON, state)))
 }
 
 pub(super) fn routes() -> Vec<Route> {

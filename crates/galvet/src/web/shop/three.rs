@@ -1,5 +1,6 @@
 //! Three hulls somebody is walked to: at the counter, and on the customer's screen.
 
+use super::follow::Counter;
 use crate::present::columns::Deep;
 use crate::present::page::ranking::{RankingView, Row};
 use crate::question::{Ask, Asked};
@@ -27,16 +28,16 @@ pub(super) struct Three {
 }
 
 impl Three {
-    /// The three of a question.
+    /// The three of a question, as the counter reads them.
     pub(super) async fn of(
         visit: &Visit<'_>,
         asked: &Asked,
-        (records, have): (&Arc<Records>, bool),
+        (records, counter): (&Arc<Records>, &Counter),
     ) -> Result<Self, Trouble> {
-        let (shared, reader) = (visit.shared, visit.reader);
-        let answer = shared.ranking(asked, records, reader.caller).await?;
-        let ranking = shared.view(answer, (reader.units, Deep::default())).await?;
-        let shelves = shelves(&records.catalogue, reader.units);
+        let (shared, have, units) = (visit.shared, counter.have, counter.units);
+        let answer = shared.ranking(asked, records, visit.reader.caller).await?;
+        let ranking = shared.view(answer, (units, Deep::default())).await?;
+        let shelves = shelves(&records.catalogue, units);
         let here = |row: &&Row| shelves.get(&row.key).is_some_and(|shelf| shelf.here);
         let count = ranking.rows.iter().filter(here).count();
         let rows = (0..ranking.rows.len()).filter(|i| !have || here(&&ranking.rows[*i]));

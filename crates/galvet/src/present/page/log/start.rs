@@ -15,6 +15,16 @@ pub struct Told {
     pub red: bool,
 }
 
+impl Told {
+    /// Where it is looked at, the question in the address; a place on a page comes last.
+    pub fn way(&self, query: &str) -> String {
+        match self.href.split_once('#') {
+            Some((path, place)) => format!("{path}{query}#{place}"),
+            None => format!("{}{query}", self.href),
+        }
+    }
+}
+
 /// An outing in the list.
 pub struct OutingLine {
     pub key: String,
