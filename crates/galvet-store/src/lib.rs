@@ -11,8 +11,8 @@ pub mod files;
 pub use db::{
     Act, Catalogue, Change, Checked, Door, Forget, Forgotten, Kind, Known, Lately, Merged, NOTHING,
     NewPerson, Noted, Opened, Person, Read, Record, Restored, Role, SETTING_UP, SavedBrief,
-    Session, SetAside, Share, Standing, State, Steps, Store, Trashed, backup, check, is_left,
-    merge, restore,
+    Session, SetAside, Share, Standing, State, Steps, Store, Trashed, Untouched, backup, check,
+    is_left, merge, restore,
 };
 pub use error::{StoreError, Theirs};
 pub use files::FileError;

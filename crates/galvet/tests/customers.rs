@@ -344,6 +344,42 @@ fn who_is_forgotten_is_in_no_byte_of_the_file() {
 }
 
 #[test]
+fn who_was_called_otherwise_once_is_forgotten_under_that_name_too() {
+    let desk = traced();
+    let path = "/customers/oyra-quillback";
+    let call = |name: &str| desk.post(path, &format!("action=keep&name={name}&since=2026-01-01"));
+    // Mistyped once, which is somebody else's name now; then as it is.
+    assert_eq!(call("Tove+Lind"), Status::SeeOther);
+    assert_eq!(call("%C3%98yra+Sund"), Status::SeeOther);
+    assert_eq!(
+        desk.post("/new-customer", "name=Tove+Lind&since=2026-01-01"),
+        Status::SeeOther
+    );
+    let saved = "name=Another&customer=Tove+Lind";
+    assert_eq!(desk.post("/questions?mass=72+kg", saved), Status::SeeOther);
+    let page = text_of(&desk.page(&format!("{path}/forget")), "main");
+    // The one that was thrown away before has the name it had then.
+    assert!(
+        page.contains("2 questions") && page.contains("“Øyra Quillback”"),
+        "{page}"
+    );
+    assert!(!page.contains("Tove"), "{page}");
+    let answer = desk.send(
+        &format!("{path}/forget"),
+        rocket::http::ContentType::Form,
+        "notes=true",
+    );
+    let page = answer.into_string().unwrap();
+    assert!(page.contains("byte by byte"), "{}", text_of(&page, "main"));
+    assert_eq!(stands(&desk.store), Vec::<&str>::new());
+    let left = desk.store.catalogue().unwrap();
+    assert!(
+        left.briefs.iter().any(|b| b.customer == "Tove Lind"),
+        "not theirs"
+    );
+}
+
+#[test]
 fn what_is_not_gone_through_is_told() {
     let desk = traced();
     let page = desk
@@ -425,5 +461,10 @@ fn nothing_is_let_go_unless_somebody_says_so() {
         Status::SeeOther
     );
     assert_eq!(count(), 4, "nothing is a month old");
-    assert!(desk.page("/retention").contains("value=\"12\""));
+    // What a form did not ask stays.
+    assert_eq!(desk.post("/retention", "outings=24"), Status::SeeOther);
+    let page = desk.page("/retention");
+    for kept in ["value=\"12\"", "value=\"6\"", "value=\"24\""] {
+        assert!(page.contains(kept), "{kept}");
+    }
 }

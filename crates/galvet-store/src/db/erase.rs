@@ -31,8 +31,8 @@ pub enum Share {
 
 /// Who is to be forgotten.
 pub trait Forget {
-    /// What a record is to them.
-    fn share(&self, kind: Kind, document: &Value) -> Share;
+    /// What a record of a kind and number is to them, as it stands or stood.
+    fn share(&self, record: (Kind, i64), document: &Value) -> Share;
 
     /// A line of text without them; `None` where it does not speak of them.
     fn without(&self, text: &str) -> Option<String>;
@@ -53,11 +53,11 @@ pub struct Forgotten {
 
 /// A record's row: living or thrown away.
 #[derive(QueryableByName)]
-struct Row {
+pub(super) struct Row {
     #[diesel(embed)]
-    known: Known,
+    pub(super) known: Known,
     #[diesel(sql_type = diesel::sql_types::Bool)]
-    lives: bool,
+    pub(super) lives: bool,
 }
 
 impl Store {
@@ -103,7 +103,7 @@ impl Store {
                 let Some(document) = document(connection, kind, row.known)? else {
                     continue;
                 };
-                match forget.share(kind, &document) {
+                match forget.share((kind, row.known.id), &document) {
                     Share::None => {}
                     share => out.push((kind, document, share)),
                 }
@@ -211,7 +211,7 @@ impl Door<'_> {
                 let Some(document) = document(self.connection, kind, row.known)? else {
                     continue;
                 };
-                match forget.share(kind, &document) {
+                match forget.share((kind, row.known.id), &document) {
                     Share::None => {}
                     Share::All if self.goes(kind, row.known.id)? => {
                         gone.insert((kind.key(), row.known.id));
@@ -282,7 +282,7 @@ impl Door<'_> {
                 .first(self.connection)?
                 .change()?;
             let theirs = |document: &Option<Value>| match document {
-                Some(document) => forget.share(change.kind, document),
+                Some(document) => forget.share((change.kind, change.known.id), document),
                 None => Share::None,
             };
             let shares = [theirs(&change.before), theirs(&change.after)];
@@ -355,7 +355,8 @@ impl Store {
                 .first(connection)?
                 .change()?;
             let all = |document: &Option<Value>| {
-                let share = document.as_ref().map(|d| forget.share(change.kind, d));
+                let record = (change.kind, change.known.id);
+                let share = document.as_ref().map(|d| forget.share(record, d));
                 share == Some(Share::All)
             };
             if all(&change.before) || all(&change.after) {
@@ -363,25 +364,5 @@ impl Store {
             }
         }
         Ok(out)
-    }
-
-    /// Slugs of the living records of a kind that were last changed before a moment,
-    /// milliseconds since 1970.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database does not answer.
-    pub fn untouched_since(&self, kind: Kind, before: i64) -> Result<Vec<String>, StoreError> {
-        #[derive(QueryableByName)]
-        struct Slug {
-            #[diesel(sql_type = diesel::sql_types::Text)]
-            slug: String,
-        }
-        let table = kind.table();
-        let found: Vec<Slug> = sql_query(format!(
-            "SELECT slug FROM {table} WHERE deleted_at IS NULL AND updated_at < ? ORDER BY id"
-        ))
-        .bind::<BigInt, _>(before)
-        .load(&mut self.connection()?)?;
-        Ok(found.into_iter().map(|row| row.slug).collect())
     }
 }

@@ -21,6 +21,7 @@ mod schema;
 mod sessions;
 mod trash;
 mod undo;
+mod untouched;
 
 pub use backup::{Restored, backup, restore};
 pub use catalogue::{Catalogue, Read, SetAside};
@@ -37,3 +38,4 @@ pub use record::{NOTHING, Record, SavedBrief};
 pub use sessions::{Opened, Session, Standing};
 pub use trash::Trashed;
 pub use undo::{Act, Steps};
+pub use untouched::Untouched;

@@ -37,7 +37,7 @@ pub(crate) fn archive(
     customer: &CustomerEntry,
     catalogue: &Catalogue,
 ) -> Result<Vec<u8>, LeavingError> {
-    let person = Person::of(customer, catalogue, true);
+    let person = Person::of(store, (customer, catalogue), true)?;
     let theirs = Theirs::of(customer, catalogue);
     let mut lists: Vec<(&str, Vec<Value>)> = Vec::new();
     let mut named = Vec::new();

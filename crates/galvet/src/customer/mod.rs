@@ -14,6 +14,6 @@ mod theirs;
 pub(crate) use keep::{change, form_of, keep, known_by_name};
 pub(crate) use leaving::archive;
 pub(crate) use name::{KIND, customers};
-pub(crate) use person::Person;
+pub(crate) use person::{Person, says_much};
 pub(crate) use retain::{LONGEST, Retained, keep_months, months, over_now, retain};
 pub(crate) use theirs::{Theirs, unrecorded};

@@ -1,12 +1,12 @@
 //! Somebody to be forgotten: what is theirs, and what only names them.
 
-use super::name::{KIND, same};
+use super::name::{KIND, customers, same};
 use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::handed::Handed;
 use galvet_store::files::outing::OutingEntry;
 use galvet_store::files::stock::BookingEntry;
 use galvet_store::files::ticked::Ticked;
-use galvet_store::{Catalogue, Forget, Kind, Share};
+use galvet_store::{Catalogue, Forget, Kind, SavedBrief, Share, Store, StoreError};
 use regex::{Captures, Regex};
 use serde_json::Value;
 use std::collections::BTreeSet;
@@ -17,7 +17,10 @@ const SOMEBODY: &str = "somebody";
 /// A customer, as what is kept speaks of them.
 pub(crate) struct Person {
     key: String,
-    name: String,
+    /// What they are called, and were called once; nobody else is called that now.
+    names: Vec<String>,
+    /// Those of them that are looked for in words.
+    sought: Vec<String>,
     /// Keys of their questions.
     questions: Vec<String>,
     /// Keys of rigs that are theirs.
@@ -36,21 +39,34 @@ fn words(name: &str) -> Vec<String> {
     words.map(regex::escape).collect()
 }
 
-/// A name in any of the ways in which it is written: as it is, in a key, in an address.
-fn written(name: &str) -> Option<Regex> {
+/// Names in any of the ways in which they are written: as they are, in a key, in an address.
+fn written(names: &[String]) -> Option<Regex> {
     // Between words of an address: signs, or what stands for one.
     const BETWEEN: &str = r"(?:%[0-9A-Fa-f]{2}|[^\p{Alphabetic}\p{Nd}])+";
-    let plain = words(name).join(BETWEEN);
-    let slug = words(&slug::slugify(name)).join(BETWEEN);
-    let encoded: String = form_urlencoded::byte_serialize(name.as_bytes()).collect();
-    let encoded = regex::escape(&encoded);
-    if plain.is_empty() {
+    let ways = |name: &String| {
+        let plain = words(name).join(BETWEEN);
+        let slug = words(&slug::slugify(name)).join(BETWEEN);
+        let encoded: String = form_urlencoded::byte_serialize(name.as_bytes()).collect();
+        let all = [plain.clone(), slug, regex::escape(&encoded)];
+        (!plain.is_empty()).then(|| all.join("|"))
+    };
+    // The longer name first: one may begin with the other.
+    let mut names = names.to_vec();
+    names.sort_by_key(|name| std::cmp::Reverse(name.len()));
+    let any: Vec<String> = names.iter().filter_map(ways).collect();
+    if any.is_empty() {
         return None;
     }
     let either = format!(
-        r"(?i)(^|[^\p{{Alphabetic}}\p{{Nd}}])(?:{plain}|{slug}|{encoded})($|[^\p{{Alphabetic}}\p{{Nd}}])"
+        r"(?i)(^|[^\p{{Alphabetic}}\p{{Nd}}])(?:{})($|[^\p{{Alphabetic}}\p{{Nd}}])",
+        any.join("|")
     );
     Regex::new(&either).ok()
+}
+
+/// Whether a name says so much that it can be looked for in notes without being asked.
+pub(crate) fn says_much(name: &str) -> bool {
+    name.split_whitespace().count() > 1
 }
 
 /// Keys that other records name a record by.
@@ -68,29 +84,77 @@ fn keys(catalogue: &Catalogue) -> BTreeSet<String> {
 }
 
 impl Person {
-    /// A customer of a catalogue; with what `notes` say of them as well.
-    pub(crate) fn of(customer: &CustomerEntry, catalogue: &Catalogue, notes: bool) -> Self {
+    /// A customer of a catalogue, under all names they ever had; with what `notes` say of
+    /// them as well.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database does not answer.
+    pub(crate) fn of(
+        store: &Store,
+        (customer, catalogue): (&CustomerEntry, &Catalogue),
+        notes: bool,
+    ) -> Result<Self, StoreError> {
+        let mut names = vec![customer.name.clone()];
+        if let Some((known, _)) = store.record(KIND, &customer.key)? {
+            let changes = store.history(KIND, known.id, (usize::MAX, None))?;
+            let states = changes.iter().flat_map(|c| [&c.before, &c.after]).flatten();
+            let called = states.filter_map(|state| state.get("name")?.as_str());
+            for name in called.map(str::to_owned) {
+                // Somebody else is called that now.
+                let mut others = customers(catalogue).into_iter();
+                let taken = others.any(|o| o.key != customer.key && same(&o.name, &name));
+                if !taken && !names.iter().any(|n| same(n, &name)) {
+                    names.push(name);
+                }
+            }
+        }
+        Ok(Self::called(
+            (&customer.key, names),
+            (&customer.rigs, catalogue),
+            notes,
+        ))
+    }
+
+    /// Somebody of a key and names.
+    fn called(
+        (key, names): (&str, Vec<String>),
+        (rigs, catalogue): (&[String], &Catalogue),
+        notes: bool,
+    ) -> Self {
         let questions = catalogue.briefs.iter();
-        let questions = questions.filter(|b| same(&b.customer, &customer.name));
+        let theirs = |b: &&SavedBrief| names.iter().any(|name| same(&b.customer, name));
+        // A former name of one word may mean something else in a note.
+        let sought = names.iter().enumerate();
+        let sought = sought.filter(|(i, name)| *i == 0 || says_much(name));
+        let sought: Vec<String> = sought.map(|(_, name)| name.clone()).collect();
         Self {
-            key: customer.key.clone(),
-            name: customer.name.clone(),
-            questions: questions.map(|b| b.key.clone()).collect(),
-            rigs: customer.rigs.clone(),
+            key: key.to_owned(),
+            questions: questions.filter(theirs).map(|b| b.key.clone()).collect(),
+            rigs: rigs.to_vec(),
             keys: keys(catalogue),
-            written: notes.then(|| written(&customer.name)).flatten(),
+            written: notes.then(|| written(&sought)).flatten(),
+            names,
+            sought,
         }
     }
 
-    /// The ways in which the name stands in bytes: as it is, as a key, as in an address.
+    /// What they were called once.
+    pub(crate) fn formerly(&self) -> &[String] {
+        self.names.get(1..).unwrap_or_default()
+    }
+
+    fn is(&self, name: &str) -> bool {
+        !name.trim().is_empty() && self.names.iter().any(|own| same(own, name))
+    }
+
+    /// The ways in which the names stand in bytes: as they are, as a key, as in an address.
     pub(crate) fn spellings(&self) -> Vec<String> {
-        let encoded: String = form_urlencoded::byte_serialize(self.name.as_bytes()).collect();
-        let mut all = vec![
-            self.name.clone(),
-            slug::slugify(&self.name),
-            slug::slugify(&self.name).replace('-', " "),
-            encoded,
-        ];
+        let ways = |name: &String| {
+            let encoded: String = form_urlencoded::byte_serialize(name.as_bytes()).collect();
+            let slug = slug::slugify(name);
+            [name.clone(), slug.replace('-', " "), slug, encoded]
+        };
+        let mut all: Vec<String> = self.sought.iter().flat_map(ways).collect();
         all.sort();
         all.dedup();
         all
@@ -111,7 +175,7 @@ impl Person {
                 .pointer_mut("/looked/trials")
                 .and_then(Value::as_array_mut);
             for trial in trials.into_iter().flatten() {
-                let theirs = |who: &Value| who.as_str().is_some_and(|who| same(who, &self.name));
+                let theirs = |who: &Value| who.as_str().is_some_and(|who| self.is(who));
                 if trial.get("who").is_some_and(theirs) {
                     trial["who"] = SOMEBODY.into();
                     if let Some(fields) = trial.as_object_mut() {
@@ -153,7 +217,7 @@ impl Person {
                 .and_then(Value::as_str)
                 .unwrap_or_default()
         };
-        let is = |name: &str| same(text(name), &self.name) && !text(name).trim().is_empty();
+        let is = |name: &str| self.is(text(name));
         match kind {
             Kind::Brief => is("customer"),
             Kind::Rig => self.rigs.iter().any(|rig| rig == text("key")),
@@ -169,7 +233,7 @@ impl Person {
 }
 
 impl Forget for Person {
-    fn share(&self, kind: Kind, document: &Value) -> Share {
+    fn share(&self, (kind, _): (Kind, i64), document: &Value) -> Share {
         if self.theirs(kind, document) {
             return Share::All;
         }
@@ -197,12 +261,8 @@ mod tests {
     use super::*;
 
     fn person(name: &str) -> Person {
-        let customer = CustomerEntry {
-            key: slug::slugify(name),
-            name: name.to_owned(),
-            ..CustomerEntry::default()
-        };
-        Person::of(&customer, &Catalogue::default(), true)
+        let names = ("key", vec![name.to_owned()]);
+        Person::called(names, (&[], &Catalogue::default()), true)
     }
 
     #[test]

@@ -6,7 +6,7 @@ use super::reader::back_to;
 use super::trouble::Trouble;
 use super::visit::{Frame, Visit};
 use crate::account::now;
-use crate::customer::{self, Person, Retained, Theirs, keep_months, months, over_now};
+use crate::customer::{self, Person, Retained, Theirs, keep_months, months, over_now, says_much};
 use crate::form::Sent;
 use askama::Template;
 use askama_web::WebTemplate;
@@ -25,6 +25,8 @@ struct ForgetPage {
     frame: Frame,
     key: String,
     name: String,
+    /// What they were called once.
+    formerly: Vec<String>,
     /// What goes or went: how many of what.
     gone: Vec<String>,
     /// What stays without them.
@@ -65,7 +67,7 @@ fn counted(kind: &str, n: usize) -> String {
 impl ForgetPage {
     fn of(
         visit: &Visit<'_>,
-        one: &CustomerEntry,
+        (one, formerly): (&CustomerEntry, &[String]),
         (found, trials): (&Forgotten, usize),
         (notes, done): (bool, Option<bool>),
     ) -> Self {
@@ -74,6 +76,7 @@ impl ForgetPage {
             frame: visit.frame("customers", visit.to("/customers", &[])),
             key: one.key.clone(),
             name: one.name.clone(),
+            formerly: formerly.to_vec(),
             gone: found
                 .gone
                 .iter()
@@ -90,11 +93,6 @@ impl ForgetPage {
     }
 }
 
-/// Whether a name says so much that it can be looked for in notes without being asked.
-fn says_much(name: &str) -> bool {
-    name.split_whitespace().count() > 1
-}
-
 #[get("/customers/<slug>/forget?<notes>")]
 async fn ask_to_forget(
     slug: &str,
@@ -105,29 +103,27 @@ async fn ask_to_forget(
     let one = one(&records.catalogue, slug)?;
     let notes = notes.unwrap_or_else(|| says_much(&one.name));
     let trials = Theirs::of(&one, &records.catalogue).trials.len();
-    let (store, person) = (
-        visit.shared.store.clone(),
-        Person::of(&one, &records.catalogue, notes),
-    );
-    let found = spawn_blocking(move || store.would_forget(SETTING_UP, &person)).await??;
+    let (store, customer) = (visit.shared.store.clone(), one.clone());
+    let look = move || -> Result<_, StoreError> {
+        let person = Person::of(&store, (&customer, &records.catalogue), notes)?;
+        let found = store.would_forget(SETTING_UP, &person)?;
+        Ok((person, found))
+    };
+    let (person, found) = spawn_blocking(look).await??;
     Ok(ForgetPage::of(
         &visit,
-        &one,
+        (&one, person.formerly()),
         (&found, trials),
         (notes, None),
     ))
 }
 
 /// Forgets a customer; tells what stays, and whether the name is in the file still.
-fn forgotten(
-    store: &Store,
-    who: &str,
-    (person, spellings): (&Person, &[String]),
-) -> Result<(Forgotten, bool), StoreError> {
+fn forgotten(store: &Store, who: &str, person: &Person) -> Result<(Forgotten, bool), StoreError> {
     let found = store.forget(SETTING_UP, person)?;
     store.sweep_file()?;
     store.note_account(who, "", "a customer forgotten, as they asked")?;
-    Ok((found, store.stands_in_file(spellings)?))
+    Ok((found, store.stands_in_file(&person.spellings())?))
 }
 
 #[derive(rocket::FromForm)]
@@ -147,15 +143,16 @@ async fn forget(
     let trials = Theirs::of(&one, &records.catalogue).trials.len();
     let notes = form.notes;
     let (store, hand) = (visit.shared.store.clone(), visit.reader.hand);
-    let person = Person::of(&one, &records.catalogue, notes);
-    let done = spawn_blocking(move || {
-        let spellings = person.spellings();
-        forgotten(&store, hand.who(), (&person, &spellings))
-    });
-    let (found, stands) = done.await??;
+    let customer = one.clone();
+    let done = move || -> Result<_, StoreError> {
+        let person = Person::of(&store, (&customer, &records.catalogue), notes)?;
+        let (found, stands) = forgotten(&store, hand.who(), &person)?;
+        Ok((person, found, stands))
+    };
+    let (person, found, stands) = spawn_blocking(done).await??;
     Ok(ForgetPage::of(
         &visit,
-        &one,
+        (&one, person.formerly()),
         (&found, trials),
         (notes, Some(stands)),
     ))
@@ -190,7 +187,7 @@ async fn retention_page(visit: &Visit<'_>, trouble: String) -> Result<RetentionP
                 key: what.key(),
                 label: what.label(),
                 months: months(&store, what)?.map_or(String::new(), |n| n.to_string()),
-                over: gone.map_or(0, |(_, keys)| keys.len()),
+                over: gone.map_or(0, |(_, records)| records.len()),
             })
         };
         Retained::ALL.into_iter().map(kept).collect()
@@ -230,8 +227,10 @@ async fn set_retention(
 ) -> Result<Result<Redirect, (Status, RetentionPage)>, Trouble> {
     let sent = form.into_inner();
     let mut set = Vec::new();
-    for what in Retained::ALL {
-        match read_months(sent.get(what.key()).map_or("", String::as_str)) {
+    // What a form did not ask stays as it is.
+    let asked = Retained::ALL.map(|what| (what, sent.get(what.key())));
+    for (what, typed) in asked.into_iter().filter_map(|(w, t)| Some((w, t?))) {
+        match read_months(typed) {
             Ok(months) => set.push((what, months)),
             Err(why) => {
                 let page = retention_page(&visit, format!("Not saved: {why}.")).await?;
