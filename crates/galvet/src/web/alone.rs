@@ -7,19 +7,17 @@
 use super::asked::Asked;
 use super::asks::asked_by;
 use super::assets;
+use super::called::called;
 use super::edit::came_of;
 use super::errors::{Told, asking, told};
 use super::reader::today;
-use super::records::Records;
 use super::rules::{Rule, rule_at};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::Visit;
 use crate::papers::{day_after, hand_out, handed, is_over, keep_until};
-use crate::present::page::papers::PaperKind;
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use galvet_core::base::Keyed;
 use galvet_store::Kind;
 use galvet_store::files::handed::Handed;
 use lol_html::html_content::ContentType as Html;
@@ -243,29 +241,6 @@ struct Out {
     /// Whether a customer wants what they asked to be on it.
     #[field(default = false)]
     of_customer: bool,
-}
-
-/// What a page of an address is called, in the list of what is out.
-pub(super) fn called(records: &Records, page: &str) -> String {
-    let path = page.split('?').next().unwrap_or_default();
-    let steps: Vec<&str> = path.split('/').filter(|s| !s.is_empty()).collect();
-    let hull = |key: &str| {
-        let found = records.hulls.iter().find(|h| h.survey.key == key);
-        found.map_or(key.to_owned(), |h| h.survey.name())
-    };
-    match steps.as_slice() {
-        [] => "Ranking".to_owned(),
-        ["hulls", key] => hull(key),
-        ["hulls", key, "papers", kind] => {
-            let kind = match PaperKind::from_key(kind) {
-                Some(kind) => kind.label(),
-                None => kind,
-            };
-            format!("{kind}: {}", hull(key))
-        }
-        ["hulls", key, what, ..] => format!("{what}: {}", hull(key)),
-        [what, ..] => (*what).to_owned(),
-    }
 }
 
 /// Most addresses that are out at once.

@@ -1,5 +1,6 @@
 //! Customers of the shop: found while typing, what stands under a name, taken along.
 
+use super::called::called;
 use super::edit::{action, came_of};
 use super::reader::today;
 use super::shortlist::Shortlist;
@@ -93,7 +94,7 @@ async fn list_page(visit: &Visit<'_>, find: &str, page: &str) -> Result<ListPage
             Vec::new()
         },
         page: page.to_owned(),
-        called: super::alone::called(&records, page),
+        called: called(&records, page),
     })
 }
 

@@ -12,6 +12,7 @@ mod asked;
 mod asks;
 mod assets;
 mod backups;
+mod called;
 mod caller;
 mod card;
 mod changes;
@@ -85,6 +86,7 @@ mod workbench;
 mod working;
 
 pub(crate) use assets::url as asset;
+pub(crate) use called::HULL_PAGES;
 pub(crate) use open::notice;
 pub use open::{OPEN, open_to_everybody};
 pub use rules::{RULES, Rule, rule_at, rule_of};
