@@ -66,6 +66,56 @@ test("the links lead to the pages there are", () => {
   expect(pages.length).toBeGreaterThan(25);
 });
 
+/** What leads elsewhere, comes back or is handed out with another question than this weight. */
+function lost(kg) {
+  const asks = (address) =>
+    new URL(address, location.href).searchParams.get("mass") === `${kg} kg` ||
+    /[?&]brief=/.test(address);
+  const isFile = (address) =>
+    !/[?&]as=file/.test(address) && /\.[a-z]+(\?|$)/.test(address);
+  const found = [];
+  for (const link of document.querySelectorAll("a[href^='/']")) {
+    const href = link.getAttribute("href");
+    if (isFile(href) || link.hasAttribute("data-anew")) continue;
+    const kept = new URL(href, location.href).searchParams.get("keep");
+    if (!asks(href) || (kept !== null && !asks(kept))) found.push(href);
+  }
+  // What is typed along with the question takes it as it is sent.
+  const sends = "form[method=post]:not([data-along])";
+  for (const form of document.querySelectorAll(sends)) {
+    const means = form.querySelector("[name=back], [name=page]");
+    if (!asks(means?.value ?? form.getAttribute("action")))
+      found.push(`${form.getAttribute("action")}: ${means?.value}`);
+  }
+  return found;
+}
+
+test("what stands around an answer follows the question as it is now", async ({
+  page,
+}) => {
+  test.slow();
+  let asked = 0;
+  for (const path of pages) {
+    await page.goto(path);
+    const weight = page
+      .locator("form[data-brief] [name=mass], form[data-live] [name=mass]")
+      .first();
+    if ((await weight.count()) === 0) continue;
+    if ((await weight.getAttribute("type")) === "hidden") continue;
+    await test.step(path, async () => {
+      await weight.evaluate((field) => {
+        field.value = "70 kg";
+        field.dispatchEvent(new Event("input", { bubbles: true }));
+        field.form.requestSubmit();
+      });
+      await expect.poll(() => page.url(), path).toContain("mass=70");
+      await expect.poll(() => page.evaluate(lost, 70), path).toEqual([]);
+      asked += 1;
+    });
+  }
+  expect(asked).toBeGreaterThan(10);
+});
+
 test("every page is accessible", async ({ page }) => {
   test.slow();
   for (const path of pages) {

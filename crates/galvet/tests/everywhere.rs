@@ -146,10 +146,16 @@ fn the_question_goes_along_on_every_way() {
     }
     for (at, body) in PAGES.iter() {
         let page = Html::parse_document(body);
-        for form in page.select(&css("form:not([method=post])")) {
-            // Beside what it asks itself; without a script as well.
-            if !form.html().contains("name=\"mass\"") {
-                let action = form.value().attr("action").unwrap_or_default();
+        for form in page.select(&css("form")) {
+            let action = form.value().attr("action").unwrap_or_default();
+            // Beside what it asks itself, without a script as well; one that changes
+            // something comes back with it.
+            let comes_back = all_of(form, "[name=back]", "value").iter().any(|b| asks(b));
+            let carries = match form.value().attr("method") {
+                Some("post") => comes_back || action.is_empty() || asks(action),
+                _ => form.html().contains("name=\"mass\""),
+            };
+            if !carries {
                 lost.insert(format!("form {action} on {at}"));
             }
         }

@@ -3,9 +3,10 @@
  * puts the new results in, and lets Back and Forward return to other questions.
  * What somebody is typing in is never touched.
  */
-import { around, dataOf, one, sentBy } from "./dom.js";
+import { around, one, sentBy } from "./dom.js";
 import { swap } from "./swap.js";
 import { show as showFar, untilThere } from "./waits.js";
+import { carryOn } from "./ways.js";
 
 /**
  * The brief as a query. A weight nobody has touched stays out of it, so that
@@ -154,7 +155,7 @@ export function keepInStep(answer) {
     if (outcome !== "shown") return;
     const address = `${page}?${query}`;
     if (enter) history.pushState(null, "", address);
-    followAddress(address, query);
+    carryOn(address, briefOnly(answer));
   }
 
   answer.addEventListener("submit", (event) => {
@@ -230,14 +231,6 @@ export function keepInStep(answer) {
     if (query === shown) return;
     ask(query, { enter: false });
   });
-}
-
-/** What leads elsewhere takes the question along; the units come back to it. */
-function followAddress(address, query) {
-  const back = document.querySelector(".units input[name=back]");
-  if (back instanceof HTMLInputElement) back.value = address;
-  for (const link of document.querySelectorAll("a[data-place]"))
-    link.setAttribute("href", `${dataOf(link).place}?${query}`);
 }
 
 /** Name of a field in the part that is open. */

@@ -4,6 +4,7 @@
  */
 
 import { all, one, sentBy } from "./dom.js";
+import { carryOn } from "./ways.js";
 
 /** Milliseconds without a key until what was typed is looked for. */
 const PAUSE = 200;
@@ -37,13 +38,13 @@ function opened(part) {
  * Puts the parts of a page that are live into this one; the rest stays as it is.
  * @param {Document} page
  * @param {string} text
- * @param {string} [only] the one part wanted
+ * @param {string} [only] the parts wanted, by name
  */
 function show(page, text, only) {
   const fresh = new DOMParser().parseFromString(text, "text/html");
   for (const part of all(page, "[data-live-part]", HTMLElement)) {
     const name = part.dataset.livePart ?? "";
-    if (only && only !== name) continue;
+    if (only && !only.split(" ").includes(name)) continue;
     const selector = `[data-live-part="${CSS.escape(name)}"]`;
     const next = fresh.querySelector(selector);
     if (!next) continue;
@@ -51,6 +52,19 @@ function show(page, text, only) {
     part.replaceChildren(...next.childNodes);
     openUp();
   }
+}
+
+/**
+ * A page's own address and its question, as it says them itself.
+ * @param {string} text
+ * @returns {[string, string]}
+ */
+function meant(text) {
+  const fresh = new DOMParser().parseFromString(text, "text/html");
+  const here = one(fresh, ".masthead input[name=back]", HTMLInputElement);
+  const place = fresh.querySelector("a[data-place='/']");
+  const query = place?.getAttribute("href")?.split("?")[1] ?? "";
+  return [here?.value ?? "/", query];
 }
 
 /** @param {Document} page */
@@ -71,8 +85,10 @@ export function searchAsTyped(page) {
       const address = `${path}?${query}`;
       const answer = await fetch(address).catch(() => undefined);
       if (!answer?.ok || mine !== count) return;
-      show(page, await answer.text(), form.dataset.live);
+      const text = await answer.text();
+      show(page, text, form.dataset.live);
       if (!form.dataset.step) window.history.replaceState(null, "", address);
+      carryOn(...meant(text));
     };
     form.addEventListener("input", () => {
       clearTimeout(resting);

@@ -104,7 +104,8 @@ async fn page(
     let budget = take(&mut sentence.limits, |field| field.name == "budget");
     let practice = take(&mut sentence.more, |pick| pick.name == "practice");
     let address = screen.map_or(String::new(), |word| format!("{}/screen/{word}", base.0));
-    let shown: Vec<(&str, &str)> = have.then_some(("have", "here")).into_iter().collect();
+    let mut shown: Vec<(&str, &str)> = have.then_some(("have", "here")).into_iter().collect();
+    shown.extend(screen.map(|word| ("screen", word)));
     Ok(CounterPage {
         frame: visit.frame("counter", visit.to("/counter", &shown)),
         code: code(&address).filter(|_| !address.is_empty()),
