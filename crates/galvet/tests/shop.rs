@@ -1,14 +1,21 @@
 //! The shop's pages: stock, demo boats, the counter and the screen that follows it.
 
-use crate::desk::{Desk, text_of};
+use crate::desk::{Desk, css, text_of};
 use galvet_store::Kind;
 use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::stock::{BookingEntry, Stock, StockEntry};
 use rocket::http::Status;
+use scraper::{ElementRef, Html};
 
 fn stock(desk: &Desk, key: &str) -> Option<StockEntry> {
     let all = desk.store.sheets::<StockEntry>().unwrap();
     all.into_iter().find(|entry| entry.key == key)
+}
+
+/// All a part of a page says, each space one space.
+fn said_by(part: ElementRef<'_>) -> String {
+    let text: String = part.text().collect();
+    text.split_whitespace().collect::<Vec<_>>().join(" ")
 }
 
 fn bookings(desk: &Desk) -> Vec<BookingEntry> {
@@ -269,6 +276,54 @@ fn the_customers_screen_follows_the_counter_and_leads_nowhere() {
         desk.ask(&format!("/screen/{word}/now")).status(),
         Status::NotFound
     );
+}
+
+#[test]
+fn what_a_row_says_is_said_at_the_counter_on_its_screen_and_on_paper() {
+    let desk = Desk::demo();
+    let mut minded = 0;
+    for question in [
+        "",
+        "mass=120+kg&posture=sits",
+        "mass=105+kg&posture=sits-and-stands&water=estuary",
+        "mass=70+kg&water=coast&posture=sits",
+        "mass=95+kg&water=pond&practice=new",
+    ] {
+        let ranking = Html::parse_document(&desk.page(&format!("/?{question}")));
+        let first = css("#ranked > [data-hull]");
+        let rows = ranking.select(&first).take(3);
+        let said = rows.flat_map(|row| {
+            let parts = css(".row-verdict, .peril, .unmet");
+            let parts: Vec<String> = row.select(&parts).map(said_by).collect();
+            parts
+        });
+        let said: Vec<String> = said.collect();
+        let opened = desk.send(
+            &format!("/counter/screen?{question}"),
+            rocket::http::ContentType::Form,
+            "",
+        );
+        let counter = opened.headers().get_one("Location").unwrap().to_owned();
+        let word = counter.split("screen=").nth(1).unwrap();
+        let word = word.split('&').next().unwrap().to_owned();
+        for at in [
+            format!("/counter?{question}"),
+            format!("/screen/{word}"),
+            format!("/summary?{question}"),
+        ] {
+            let page = Html::parse_document(&desk.page(&at));
+            let page = said_by(page.root_element());
+            for line in &said {
+                assert!(page.contains(line), "{line} on {at}: {page}");
+            }
+            assert!(
+                page.contains("water at floor or gunwale"),
+                "the gauge's key on {at}"
+            );
+        }
+        minded += said.len();
+    }
+    assert!(minded > 20, "{minded}");
 }
 
 #[test]

@@ -1,5 +1,6 @@
 //! Saving a question, and undoing what was last done.
 
+use super::address::{carried, more};
 use super::ask::query_of;
 use super::edit::throw;
 use super::errors::{Told, told};
@@ -29,6 +30,16 @@ struct SaveForm<'r> {
     /// The slug of the saved one that is brought up to date; empty for a new one.
     #[field(default = "")]
     update: &'r str,
+    /// The page of ours that goes on with it; the ranking where none is named.
+    #[field(default = "/")]
+    back: &'r str,
+}
+
+/// The way to a page that asks with a saved question, what the page has beside it kept.
+fn with_saved(key: String, page: &str) -> Redirect {
+    let (path, beside) = page.split_once('?').unwrap_or((page, ""));
+    let query = more(&query_of(&Ask::start_from(key)), carried(beside));
+    Redirect::to(back_to(&format!("{path}{query}")))
 }
 
 /// A saved question in the list.
@@ -95,7 +106,7 @@ async fn list(visit: Visit<'_>) -> Result<QuestionsPage, Trouble> {
 #[post("/questions/<slug>/throw-away")]
 async fn throw_away(slug: String, visit: Visit<'_>) -> Result<Result<Redirect, Told>, Trouble> {
     let thrown = throw(&visit, (Kind::Brief, slug), None).await?;
-    Ok(thrown.map(|()| Redirect::to("/questions")))
+    Ok(thrown.map(|()| visit.go("/questions", &[])))
 }
 
 /// Keeps the question of this address under a name.
@@ -159,10 +170,7 @@ async fn save(
             })
         });
         return match done.await?? {
-            Some(_) => {
-                let address = format!("/{}", query_of(&Ask::start_from(key)));
-                Ok(Ok(Redirect::to(back_to(&address))))
-            }
+            Some(_) => Ok(Ok(with_saved(key, form.back))),
             None => Ok(Err(refused("It is not there any more.".to_owned()))),
         };
     }
@@ -178,8 +186,7 @@ async fn save(
         })
     });
     let key = slug.await??;
-    let address = format!("/{}", query_of(&Ask::start_from(key)));
-    Ok(Ok(Redirect::to(back_to(&address))))
+    Ok(Ok(with_saved(key, form.back)))
 }
 
 pub(super) fn routes() -> Vec<Route> {

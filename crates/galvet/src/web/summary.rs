@@ -70,7 +70,10 @@ async fn page(
         three: three.map(|(i, _)| i).take(ON_IT).collect(),
         shelves,
         have,
-        frame: visit.frame("ask", visit.to("/summary", &[])),
+        frame: visit.frame(
+            "ask",
+            visit.to("/summary", if have { &[("have", "here")] } else { &[] }),
+        ),
         name: saved.map_or("A question".to_owned(), |b| b.titled()),
         date: today(),
         sentence: sentence::sentence(&asked, &records.catalogue, "/".to_owned(), reader.units),

@@ -7,6 +7,7 @@ use crate::account::now;
 use crate::customer::customers;
 use crate::present::draw::code::{CodeView, code};
 use crate::present::page::ranking::sentence::{self, Field, Pick, Sentence};
+use crate::web::address::address;
 use crate::web::reader::back_to;
 use crate::web::trouble::Trouble;
 use crate::web::visit::{Frame, Visit};
@@ -27,6 +28,8 @@ struct CounterPage {
     practice: Option<Pick>,
     three: Three,
     customers: Vec<String>,
+    /// The page with all but its question.
+    beside: String,
     /// The second screen: its word, where it is, and a code of that.
     screen: String,
     address: String,
@@ -59,6 +62,16 @@ impl CounterPage {
         [first].into_iter().chain(practice).chain(rest).collect()
     }
 
+    /// Whether something typed or chosen was not understood.
+    fn unclear(&self) -> bool {
+        let typed = self.figures().into_iter().chain(&self.budget);
+        let chosen = self.choices().into_iter();
+        typed
+            .map(|field| &field.error)
+            .chain(chosen.map(|pick| &pick.error))
+            .any(|e| !e.is_empty())
+    }
+
     /// The address of the same with only what is here, or with all.
     fn only(&self, have: bool) -> String {
         let mut pairs = Vec::new();
@@ -68,7 +81,7 @@ impl CounterPage {
         if !self.screen.is_empty() {
             pairs.push(("screen", self.screen.as_str()));
         }
-        crate::web::address::address("/counter", &self.frame.query, &pairs)
+        address("/counter", &self.frame.query, &pairs)
     }
 }
 
@@ -103,12 +116,15 @@ async fn page(
     );
     let budget = take(&mut sentence.limits, |field| field.name == "budget");
     let practice = take(&mut sentence.more, |pick| pick.name == "practice");
-    let address = screen.map_or(String::new(), |word| format!("{}/screen/{word}", base.0));
+    let follows = screen.map_or(String::new(), |word| format!("{}/screen/{word}", base.0));
     let mut shown: Vec<(&str, &str)> = have.then_some(("have", "here")).into_iter().collect();
     shown.extend(screen.map(|word| ("screen", word)));
     Ok(CounterPage {
-        frame: visit.frame("counter", visit.to("/counter", &shown)),
-        code: code(&address).filter(|_| !address.is_empty()),
+        beside: address("/counter", "", &shown),
+        frame: visit
+            .frame_of("counter", visit.to("/counter", &shown), None)
+            .await?,
+        code: code(&follows).filter(|_| !follows.is_empty()),
         screen: screen.unwrap_or_default().to_owned(),
         customers: customers(&records.catalogue)
             .into_iter()
@@ -118,7 +134,7 @@ async fn page(
         budget,
         practice,
         three,
-        address,
+        address: follows,
     })
 }
 
