@@ -316,10 +316,8 @@ fn what_a_row_says_is_said_at_the_counter_on_its_screen_and_on_paper() {
             for line in &said {
                 assert!(page.contains(line), "{line} on {at}: {page}");
             }
-            assert!(
-                page.contains("water at floor or gunwale"),
-                "the gauge's key on {at}"
-            );
+            let key = page.contains("water at floor or gunwale");
+            assert!(key || said.is_empty(), "the gauge's key on {at}");
         }
         minded += said.len();
     }
