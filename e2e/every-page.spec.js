@@ -83,9 +83,11 @@ function lost(kg) {
   // What is typed along with the question takes it as it is sent.
   const sends = "form[method=post]:not([data-along])";
   for (const form of document.querySelectorAll(sends)) {
-    const means = form.querySelector("[name=back], [name=page]");
-    if (!asks(means?.value ?? form.getAttribute("action")))
-      found.push(`${form.getAttribute("action")}: ${means?.value}`);
+    const field = (name) => form.querySelector(`[name=${name}]`)?.value;
+    const action = form.getAttribute("action");
+    // A page handed out is the one that stands here.
+    const means = field("page") ?? (asks(action) ? action : field("back"));
+    if (!asks(means ?? "")) found.push(`${action}: ${means}`);
   }
   return found;
 }

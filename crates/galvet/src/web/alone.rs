@@ -1,8 +1,9 @@
 //! Any page as one file that stands alone, and any page by an address that is handed out.
 //!
 //! `as=file` behind a page's address gives it to be saved; `/shared/…` shows the page it
-//! was handed out for. Either way it is the page as it prints: style and fonts inside it,
-//! no script, no form, and no way to anything else.
+//! was handed out for. Either way it is what the page prints, laid out for paper in print
+//! and for the screen it is read on: style and fonts inside it, no script, no form, and no
+//! way to anything else.
 
 use super::asked::Asked;
 use super::asks::asked_by;
@@ -135,7 +136,11 @@ fn file_name(path: &str) -> String {
     )
 }
 
-/// The style as it prints, with its fonts inside.
+/// The condition under which stands what paper leaves out and what it opens: so does a page
+/// that stands alone, on a screen as well, laid out as the screen wants it.
+const ON_PAPER: &str = "@media print and (min-width:1px)";
+
+/// The style, with its fonts inside.
 static STYLE: LazyLock<String> = LazyLock::new(|| {
     let text = |name: &str| assets::file(name).unwrap_or_default();
     let mut style = String::from_utf8(text("app.css")).unwrap_or_default();
@@ -147,8 +152,7 @@ static STYLE: LazyLock<String> = LazyLock::new(|| {
         );
         style = style.replace(&format!("url({name})"), &inside);
     }
-    // What the print leaves out is left out of the file: it is paper.
-    style.replace("@media print", "@media all")
+    style.replace(ON_PAPER, "@media all")
 });
 
 /// A page without script, form or way out, its style inside. One that cannot be read as
@@ -171,7 +175,7 @@ fn stands_alone(page: &str, by_address: bool) -> String {
                 Ok(())
             }),
             element!(
-                "script, link, noscript, template, iframe, object, embed, base, dialog, nav, .skip, .trouble, input, select, textarea, datalist, [data-tick-state], [data-private]",
+                "script, link, noscript, template, iframe, object, embed, base, dialog, nav, .skip, .trouble, input, select, textarea, datalist, [data-tick-state], [data-private], .masthead form, .masthead-me",
                 |e| {
                     e.remove();
                     Ok(())
@@ -349,7 +353,7 @@ mod tests {
     #[test]
     fn nothing_of_a_page_leads_anywhere_or_runs() {
         let page = r##"<html><head><link rel="stylesheet" href="/x.css"><script src="/a.js"></script></head>
-            <body onload="x()"><nav><a href="/hulls">hulls</a></nav><main><a href="/hulls/k?mass=88">words</a> <a href="#part">here</a>
+            <body onload="x()"><header class="masthead"><a class="masthead-me">Runa</a><form class="units"></form></header><nav><a href="/hulls">hulls</a></nav><main><a href="/hulls/k?mass=88">words</a> <a href="#part">here</a>
             <form method="post" action="/x"><input name="a" value="secret"><button class="tick-box"><span></span></button><button>Save</button></form>
             <img src="/photos/1.jpg"><p style="color:red" onclick="y()">text</p><svg><use href="#pat"/></svg></main></body></html>"##;
         let alone = stands_alone(page, true);
@@ -367,6 +371,8 @@ mod tests {
             "/photos",
             "action=",
             "color:red",
+            "Runa",
+            "<div class=\"units\"",
         ] {
             assert!(!alone.contains(gone), "{gone}");
         }
@@ -381,7 +387,19 @@ mod tests {
         ] {
             assert!(alone.contains(stays), "{stays}");
         }
-        assert!(!alone.contains("@media print") && alone.contains("data:font/woff2;base64,"));
+        assert!(alone.contains("data:font/woff2;base64,"));
+        let style = assets::file("app.css").unwrap();
+        let style = String::from_utf8(style).unwrap();
+        assert!(style.matches(ON_PAPER).count() > 5 && !alone.contains(ON_PAPER));
+        // Nothing is left out on paper by another condition.
+        for layout in style.split("@media print{").skip(1) {
+            let until = layout.find("}}").unwrap();
+            assert!(
+                !layout[..until].contains("display:none"),
+                "{}",
+                &layout[..until]
+            );
+        }
         // Every address in the style is inside it.
         assert!(!STYLE.contains("url(fonts"));
         assert_eq!(
