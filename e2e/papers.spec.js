@@ -142,6 +142,70 @@ test("a paper is handed out, read without a way out, and withdrawn", async ({
   expect(gone.status()).toBe(404);
 });
 
+/** The smallest letters of a page's words, px; drawings have their own. */
+function smallest() {
+  const words = document.createTreeWalker(
+    document.querySelector("main"),
+    NodeFilter.SHOW_TEXT,
+  );
+  let least = Infinity;
+  while (words.nextNode()) {
+    const about = words.currentNode.parentElement;
+    if (!words.currentNode.data.trim() || about.closest("svg, style")) continue;
+    if (!about.checkVisibility()) continue;
+    least = Math.min(
+      least,
+      Number.parseFloat(getComputedStyle(about).fontSize),
+    );
+  }
+  return least;
+}
+
+test("what is handed out is what stood there, and is read on a phone", async ({
+  page,
+  ownDemo,
+}) => {
+  test.slow();
+  const seen = new Set();
+  for (const path of [
+    "/",
+    HULL,
+    `${HULL}/stow`,
+    "/compare?hull=osprith-kelda-two&hull=drumlee-orvane",
+    "/summary?mass=71+kg&have=here",
+  ]) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${ownDemo}${path}`);
+    const weight = page.locator("form[data-brief] [name=mass]").first();
+    if (await weight.count()) {
+      await weight.evaluate((field) => {
+        field.value = "71 kg";
+        field.form.requestSubmit();
+      });
+      const said = page.locator(".part:has([name=mass]) summary").first();
+      await expect(said).toContainText("71");
+    }
+
+    const hulls = page.locator("#ranked h3 a, .summary-hull h3");
+    const order = await hulls.allInnerTexts();
+    await page.getByRole("button", { name: "Hand out an address" }).click();
+    const links = page.locator("a[href^='/shared/']");
+    await expect(links).toHaveCount(seen.size + 1);
+    const all = await links.evaluateAll((found) =>
+      found.map((link) => link.getAttribute("href")),
+    );
+    const address = all.find((href) => !seen.has(href));
+    seen.add(address);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`${ownDemo}${address}`);
+    await expect(page.locator("main"), path).toContainText("71");
+    expect(await hulls.allInnerTexts(), path).toEqual(order);
+    await expectFits(page, path);
+    await expectAxeClean(page);
+    expect(await page.evaluate(smallest), path).toBeGreaterThanOrEqual(14);
+  }
+});
+
 test("an event is asked for: what breaks its rules is out, and says which", async ({
   page,
   ownDemo,

@@ -194,6 +194,9 @@ fn stands_alone(page: &str, by_address: bool) -> String {
                 e.set_tag_name("div")?;
                 e.remove_attribute("action");
                 e.remove_attribute("method");
+                if e.has_attribute("aria-label") {
+                    e.set_attribute("role", "group")?;
+                }
                 Ok(())
             }),
             // Words stay where a link was; a place on the page stays a link.
