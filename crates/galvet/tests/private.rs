@@ -129,7 +129,11 @@ fn a_customers_question_is_the_staffs() {
     let out = shop.store.sheets::<Handed>().unwrap().remove(0);
     let paper = shop.get(&format!("/shared/{}", out.key), "");
     assert_eq!(paper.status(), Status::Ok);
-    assert!(!paper.into_string().unwrap().contains("0100 220"));
+    let paper = paper.into_string().unwrap();
+    assert!(text_of(&paper, ".summary-hulls").contains("pass"));
+    for gone in ["0100 220", "Ilvar", "Quessen"] {
+        assert!(!paper.contains(gone), "{gone}: {}", text_of(&paper, "h1"));
+    }
     // Any other page that is out shows nobody's name.
     shop.post("/shared", &mads, "page=/%3Fmass%3D88");
     let all = shop.store.sheets::<Handed>().unwrap();
@@ -139,6 +143,32 @@ fn a_customers_question_is_the_staffs() {
         .into_string()
         .unwrap();
     assert!(!paper.contains("Ilvar") && !paper.contains("Mereth"));
+    // Nor does a hull somebody wrote a name on, however long the note is.
+    let note = format!(
+        "{} Mereth Oskwin's words. {}",
+        "Aye. ".repeat(205),
+        "No. ".repeat(90)
+    );
+    let written = note.clone();
+    let change = move |record: &mut Record| {
+        if let Record::Hull(hull) = record {
+            hull.survey.notes.clone_from(&written);
+        }
+        Ok::<_, galvet_store::StoreError>(())
+    };
+    let hull = (Kind::Hull, "quarnel-pipkin");
+    shop.store.edit("test", "noted", hull, change).unwrap();
+    let path = "/hulls/quarnel-pipkin";
+    let read = shop.get(path, &mads).into_string().unwrap();
+    assert!(text_of(&read, "main").contains("Mereth Oskwin's words."));
+    let out = shop.post("/shared", &mads, &format!("page={path}"));
+    assert_eq!(out.status(), Status::SeeOther);
+    let all = shop.store.sheets::<Handed>().unwrap();
+    let out = all.iter().find(|h| h.page == path).unwrap();
+    let paper = shop.get(&format!("/shared/{}", out.key), "");
+    let paper = paper.into_string().unwrap();
+    assert!(!paper.contains("Mereth"));
+    assert!(text_of(&paper, "main").contains("somebody's words. No. No."));
 }
 
 /// Puts a rig of the demo's under a customer's name.

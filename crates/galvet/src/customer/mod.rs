@@ -10,10 +10,12 @@ mod name;
 mod person;
 mod retain;
 mod theirs;
+mod written;
 
 pub(crate) use keep::{change, form_of, keep, known_by_name};
 pub(crate) use leaving::archive;
 pub(crate) use name::{KIND, customers};
-pub(crate) use person::{Person, says_much};
+pub(crate) use person::Person;
 pub(crate) use retain::{LONGEST, Retained, keep_months, months, over_now, retain};
 pub(crate) use theirs::{Theirs, unrecorded};
+pub(crate) use written::{Written, says_much};

@@ -1,18 +1,15 @@
 //! Somebody to be forgotten: what is theirs, and what only names them.
 
 use super::name::{KIND, customers, same};
+use super::written::{SOMEBODY, Written, says_much};
 use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::handed::Handed;
 use galvet_store::files::outing::OutingEntry;
 use galvet_store::files::stock::BookingEntry;
 use galvet_store::files::ticked::Ticked;
 use galvet_store::{Catalogue, Forget, Kind, SavedBrief, Share, Store, StoreError};
-use regex::{Captures, Regex};
 use serde_json::Value;
 use std::collections::BTreeSet;
-
-/// What stands where a name stood.
-const SOMEBODY: &str = "somebody";
 
 /// A customer, as what is kept speaks of them.
 pub(crate) struct Person {
@@ -27,46 +24,8 @@ pub(crate) struct Person {
     rigs: Vec<String>,
     /// Keys of records that are not theirs.
     keys: BTreeSet<String>,
-    /// Their name in any of the ways in which addresses and keys write it; `None` where
-    /// notes are left as they are.
-    written: Option<Regex>,
-}
-
-/// Words of a name as they are told apart, in letters of an address as well.
-fn words(name: &str) -> Vec<String> {
-    let words = name.split(|c: char| !c.is_alphanumeric());
-    let words = words.filter(|word| !word.is_empty());
-    words.map(regex::escape).collect()
-}
-
-/// Names in any of the ways in which they are written: as they are, in a key, in an address.
-fn written(names: &[String]) -> Option<Regex> {
-    // Between words of an address: signs, or what stands for one.
-    const BETWEEN: &str = r"(?:%[0-9A-Fa-f]{2}|[^\p{Alphabetic}\p{Nd}])+";
-    let ways = |name: &String| {
-        let plain = words(name).join(BETWEEN);
-        let slug = words(&slug::slugify(name)).join(BETWEEN);
-        let encoded: String = form_urlencoded::byte_serialize(name.as_bytes()).collect();
-        let all = [plain.clone(), slug, regex::escape(&encoded)];
-        (!plain.is_empty()).then(|| all.join("|"))
-    };
-    // The longer name first: one may begin with the other.
-    let mut names = names.to_vec();
-    names.sort_by_key(|name| std::cmp::Reverse(name.len()));
-    let any: Vec<String> = names.iter().filter_map(ways).collect();
-    if any.is_empty() {
-        return None;
-    }
-    let either = format!(
-        r"(?i)(^|[^\p{{Alphabetic}}\p{{Nd}}])(?:{})($|[^\p{{Alphabetic}}\p{{Nd}}])",
-        any.join("|")
-    );
-    Regex::new(&either).ok()
-}
-
-/// Whether a name says so much that it can be looked for in notes without being asked.
-pub(crate) fn says_much(name: &str) -> bool {
-    name.split_whitespace().count() > 1
+    /// What takes their names out of words; `None` where notes are left as they are.
+    written: Option<Written>,
 }
 
 /// Keys that other records name a record by.
@@ -132,7 +91,7 @@ impl Person {
             questions: questions.filter(theirs).map(|b| b.key.clone()).collect(),
             rigs: rigs.to_vec(),
             keys: keys(catalogue),
-            written: notes.then(|| written(&sought)).flatten(),
+            written: notes.then(|| Written::of(&sought)).flatten(),
             names,
             sought,
         }
@@ -242,59 +201,6 @@ impl Forget for Person {
     }
 
     fn without(&self, text: &str) -> Option<String> {
-        let written = self.written.as_ref()?;
-        if !written.is_match(text) {
-            return None;
-        }
-        let somebody = |found: &Captures<'_>| {
-            let [before, after] = [1, 2].map(|n| found.get(n).map_or("", |m| m.as_str()));
-            format!("{before}{SOMEBODY}{after}")
-        };
-        // Twice: what ends one name may begin the next.
-        let once = written.replace_all(text, somebody);
-        Some(written.replace_all(&once, somebody).into_owned())
-    }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    fn person(name: &str) -> Person {
-        let names = ("key", vec![name.to_owned()]);
-        Person::called(names, (&[], &Catalogue::default()), true)
-    }
-
-    #[test]
-    fn a_name_is_found_in_every_way_it_is_written_and_within_no_other_word() {
-        let mereth = person("Mereth Øskwin");
-        for (text, without) in [
-            ("Mereth Øskwin said it squeaks", "somebody said it squeaks"),
-            ("for mereth  øskwin.", "for somebody."),
-            (
-                "/?brief=mereth-oskwin-sound&mass=1",
-                "/?brief=somebody-sound&mass=1",
-            ),
-            ("/x?who=Mereth+%C3%98skwin", "/x?who=somebody"),
-            ("Mereth Øskwin, Mereth Øskwin", "somebody, somebody"),
-            ("Mereth Øskwin Mereth Øskwin", "somebody somebody"),
-        ] {
-            assert_eq!(mereth.without(text).as_deref(), Some(without), "{text}");
-        }
-        for other in [
-            "Mereth",
-            "Mereth Øskwinson",
-            "Amereth Øskwin",
-            "Øskwin Mereth",
-            "",
-        ] {
-            assert_eq!(mereth.without(other), None, "{other}");
-        }
-        // A name with signs in it is no pattern.
-        let odd = person("J. (Jo) [x]*");
-        assert_eq!(
-            odd.without("by J. (Jo) [x]* here").as_deref(),
-            Some("by somebody]* here")
-        );
+        self.written.as_ref()?.without(text)
     }
 }

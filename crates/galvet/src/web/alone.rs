@@ -16,13 +16,14 @@ use super::rules::{Rule, rule_at};
 use super::shared::Shared;
 use super::trouble::Trouble;
 use super::visit::Visit;
+use crate::customer::Written;
 use crate::papers::{day_after, hand_out, handed, is_over, keep_until};
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use galvet_store::Kind;
 use galvet_store::files::handed::Handed;
+use galvet_store::{Catalogue, Kind};
 use lol_html::html_content::ContentType as Html;
-use lol_html::{RewriteStrSettings, element, rewrite_str};
+use lol_html::{RewriteStrSettings, element, rewrite_str, text};
 use rocket::fairing::{Fairing, Info, Kind as When};
 use rocket::form::{Form, FromForm};
 use rocket::http::uri::Origin;
@@ -110,7 +111,16 @@ impl Fairing for Alone {
             return;
         }
         let body = response.body_mut().to_string().await.unwrap_or_default();
-        let alone = stands_alone(&body, asked.is_shared());
+        let mut alone = stands_alone(&body, asked.is_shared());
+        if asked.is_shared() {
+            let shared = request.rocket().state::<Shared>();
+            let records = match shared {
+                Some(shared) => shared.records().await.ok(),
+                None => None,
+            };
+            // What cannot be gone through is not handed out.
+            alone = records.map_or(String::new(), |records| unnamed(alone, &records.catalogue));
+        }
         response.set_sized_body(alone.len(), Cursor::new(alone.into_bytes()));
         response.set_header(Header::new("Content-Security-Policy", POLICY));
         response.set_header(Header::new("X-Robots-Tag", "noindex"));
@@ -233,6 +243,46 @@ fn stands_alone(page: &str, by_address: bool) -> String {
     rewrite_str(page, settings).unwrap_or_default()
 }
 
+/// A page without the name of any customer in what is read of it, be it a note of somebody:
+/// of names of more than a word, which mean nobody else.
+fn unnamed(page: String, catalogue: &Catalogue) -> String {
+    /// What of an element is read.
+    const READ: [&str; 3] = ["aria-label", "title", "alt"];
+    let Some(names) = Written::in_text(catalogue, &page) else {
+        return page;
+    };
+    let mut told = String::new();
+    let settings = RewriteStrSettings {
+        element_content_handlers: vec![
+            text!("*:not(style)", |part| {
+                // Text may come in parts, and a name on the joint of two.
+                told.push_str(part.as_str());
+                if !part.last_in_text_node() {
+                    part.remove();
+                    return Ok(());
+                }
+                let whole = std::mem::take(&mut told);
+                part.replace(&names.without(&whole).unwrap_or(whole), Html::Html);
+                Ok(())
+            }),
+            element!("*", |e| {
+                let attributes = e.attributes().iter();
+                let read = attributes.map(|a| (a.name(), a.value()));
+                let read = read
+                    .filter(|(name, _)| READ.contains(&name.as_str()) || name.starts_with("data-"));
+                for (name, value) in read.collect::<Vec<_>>() {
+                    if let Some(without) = names.without(&value) {
+                        e.set_attribute(&name, &without)?;
+                    }
+                }
+                Ok(())
+            }),
+        ],
+        ..RewriteStrSettings::new()
+    };
+    rewrite_str(&page, settings).unwrap_or_default()
+}
+
 /// A picture of ours as data.
 fn inside(src: &str) -> Option<String> {
     let name = src.strip_prefix("/assets/")?.split_once('/')?.1;
@@ -265,7 +315,7 @@ fn not_given(why: String, back: &str) -> Told {
 /// Says that a page shows what a customer asked, and how it is handed out all the same.
 fn of_a_customer(name: &str, page: &str) -> Told {
     let why = format!(
-        "It answers what {name} asked: their weight, how they stand, what they carry. If they want it handed out, say so; their name and how they are reached stay off it."
+        "It answers what {name} asked: their weight, how they stand, what they carry. If they want it handed out, say so; their name, where it is more than one word, and how they are reached stay off it."
     );
     let asked = not_given(why, page);
     asking(

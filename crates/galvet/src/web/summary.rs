@@ -20,6 +20,8 @@ use std::sync::Arc;
 struct SummaryPage {
     frame: Frame,
     name: String,
+    /// For whom; empty for nobody.
+    customer: String,
     date: String,
     sentence: Sentence,
     ranking: Arc<RankingView>,
@@ -74,7 +76,8 @@ async fn page(
             "ask",
             visit.to("/summary", if have { &[("have", "here")] } else { &[] }),
         ),
-        name: saved.map_or("A question".to_owned(), |b| b.titled()),
+        name: saved.map_or("A question".to_owned(), |b| b.name.clone()),
+        customer: saved.map_or(String::new(), |b| b.customer.clone()),
         date: today(),
         sentence: sentence::sentence(&asked, &records.catalogue, "/".to_owned(), reader.units),
         ranking,
