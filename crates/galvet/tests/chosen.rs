@@ -275,7 +275,8 @@ fn questions_are_kept_by_customer_copied_and_thrown_away() {
 fn the_summary_says_what_the_ranking_says() {
     let desk = Desk::demo();
     let summary = desk.page("/summary?brief=ilvar-reeds");
-    assert!(summary.contains("<h1>Ilvar Quessen: Along the reeds with the son</h1>"));
+    let title = desk::text_of(&summary, "h1");
+    assert_eq!(title, "Ilvar Quessen: Along the reeds with the son");
     let summary = desk.page("/summary?brief=reed-edge");
     assert!(summary.contains("<h1>Standing along the reeds</h1>"));
     let first = &answer(&desk, "brief=reed-edge")["ranked"][0];
@@ -322,14 +323,15 @@ fn an_empty_installation_leads_to_a_first_ranking() {
 #[test]
 fn the_tour_has_four_steps_that_lead_to_places() {
     let desk = Desk::throw_away();
-    assert!(desk.page("/").contains("href=\"/tour\""));
+    assert!(desk.page("/").contains("href=\"/tour?"));
     let tour = desk.page("/tour");
     assert_eq!(tour.matches("<li data-look=").count(), 4);
     for link in tour.split("<h2><a href=\"").skip(1) {
-        desk.page(link.split('"').next().unwrap());
+        let link = link.split('"').next().unwrap();
+        desk.page(&link.replace("&#38;", "&"));
     }
     // Nobody's own boats are led through.
-    assert!(!Desk::demo().page("/").contains("href=\"/tour\""));
+    assert!(!Desk::demo().page("/").contains("href=\"/tour"));
 }
 
 #[test]
