@@ -117,6 +117,43 @@ test("a thing is put by touch on a phone, and the form does the same", async ({
   await context.close();
 });
 
+test("who goes on while a step is under way stays where they are", async ({
+  page,
+  ownDemo,
+}) => {
+  await page.goto(`${ownDemo}/rigs/reed-edge-day`);
+  const packs = page.getByRole("button", { name: "Pack", exact: true });
+  const menus = page.locator(".rig-line .row-menu > summary");
+  await menus.nth(1).click();
+  await menus.nth(2).click();
+  const more = page.getByRole("button", { name: /^one more / }).first();
+  let go = () => {};
+  const held = new Promise((free) => (go = free));
+  await page.route("**/rigs/*", async (route) => {
+    if (route.request().method() === "POST") await held;
+    await route.continue();
+  });
+  const asked = page.waitForRequest((r) => r.method() === "POST");
+  await more.focus();
+  await page.keyboard.press("Enter");
+  await asked;
+  const open = packs.and(page.locator(":visible"));
+  await open.nth(1).focus();
+  const which = () =>
+    page.evaluate(
+      () =>
+        document.activeElement.closest(".rig-line").querySelector("strong")
+          .textContent,
+    );
+  const before = await which();
+  const count = page.locator(".rig-line").first();
+  const said = await count.innerText();
+  go();
+  await expect(count).not.toHaveText(said);
+  await expect(open.nth(1)).toBeFocused();
+  expect(await which()).toBe(before);
+});
+
 test("a rig from nothing by keyboard alone, ranked; a thing that no longer fits rules hulls out", async ({
   page,
   ownDemo,

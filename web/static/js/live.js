@@ -103,13 +103,46 @@ export function searchAsTyped(page) {
   }
 }
 
+/** What can have the focus. */
+const HELD = "button, select, input, summary, a[href]";
+
 /**
- * Where the focus stands, told so that it is found again once the page is new.
- * @param {Element | null} held
+ * What can have the focus and is called as an element is; it is one of them.
+ * @param {Document} page
+ * @param {{label: string, tag: string}} held
  */
-function placeOf(held) {
-  const label = held?.getAttribute("aria-label") ?? held?.textContent ?? "";
-  return { label: label.trim().split(",")[0], tag: held?.tagName ?? "" };
+function calledAs(page, held) {
+  return all(page, HELD, HTMLElement).filter((one) => {
+    const { label, tag } = called(one);
+    return label === held.label && tag === held.tag;
+  });
+}
+
+/**
+ * What an element is called.
+ * @param {Element} element
+ */
+function called(element) {
+  const label = element.getAttribute("aria-label") ?? element.id;
+  const said = label || (element.textContent ?? "");
+  return { label: said.trim().split(",")[0], tag: element.tagName };
+}
+
+/**
+ * Keeps the focus where it is while the page is new around it: it goes to what is called
+ * alike, to the first, second, third of those as before.
+ * @param {Document} page
+ * @param {() => void} renew
+ */
+function keepingFocus(page, renew) {
+  const held = page.activeElement;
+  if (!held?.matches(HELD)) return renew();
+  const name = called(held);
+  const nth = calledAs(page, name).findIndex((one) => one === held);
+  renew();
+  if (page.activeElement === held) return;
+  const now = calledAs(page, name);
+  (now[nth] ?? now.at(-1))?.focus();
 }
 
 /** @param {Document} page */
@@ -137,7 +170,6 @@ export function stepsThatStay(page) {
  * @param {URLSearchParams} body
  */
 async function step(page, to, body) {
-  const held = placeOf(page.activeElement);
   const answer = await fetch(to, { method: "POST", body }).catch(
     () => undefined,
   );
@@ -146,12 +178,9 @@ async function step(page, to, body) {
     window.location.reload();
     return;
   }
-  show(page, await answer.text());
-  const again = all(page, "button", HTMLButtonElement).find((button) => {
-    const place = placeOf(button);
-    return place.label === held.label && place.tag === held.tag;
-  });
-  again?.focus();
+  const text = await answer.text();
+  // Who went on meanwhile stays where they are.
+  keepingFocus(page, () => show(page, text));
   const said = one(page, "#said", HTMLElement);
   const head = one(page, '[data-live-part="rig-head"] .lead', HTMLElement);
   if (said && head) said.textContent = head.textContent;
