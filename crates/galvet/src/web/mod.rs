@@ -66,6 +66,7 @@ mod shared;
 mod shop;
 mod shortlist;
 mod sign_in;
+mod standing;
 mod stow;
 mod summary;
 mod talk;
