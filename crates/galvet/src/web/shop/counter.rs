@@ -8,7 +8,7 @@ use crate::customer::customers;
 use crate::present::draw::code::{CodeView, code};
 use crate::present::page::ranking::sentence::{self, Field, Pick, Sentence};
 use crate::web::address::address;
-use crate::web::reader::back_to;
+use crate::web::reader::{back_to, today};
 use crate::web::trouble::Trouble;
 use crate::web::visit::{Frame, Visit};
 use crate::web::visitor::Base;
@@ -28,6 +28,8 @@ struct CounterPage {
     practice: Option<Pick>,
     three: Three,
     customers: Vec<String>,
+    /// The day, ISO 8601: what is kept here is called by it.
+    day: String,
     /// The page with all but its question.
     beside: String,
     /// The second screen: its word, where it is, and a code of that.
@@ -120,6 +122,7 @@ async fn page(
     let mut shown: Vec<(&str, &str)> = have.then_some(("have", "here")).into_iter().collect();
     shown.extend(screen.map(|word| ("screen", word)));
     Ok(CounterPage {
+        day: today(),
         beside: address("/counter", "", &shown),
         frame: visit
             .frame_of("counter", visit.to("/counter", &shown), None)
