@@ -4,6 +4,7 @@ use crate::desk::{Desk, text_of};
 use galvet_core::hull::{Felt, Trial};
 use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::outing::OutingEntry;
+use galvet_store::files::photo::{Photo, Picture};
 use galvet_store::files::sheet::Document;
 use galvet_store::files::stock::BookingEntry;
 use galvet_store::{Kind, Record, Store};
@@ -19,6 +20,9 @@ const SPELLINGS: [&str; 5] = [
     "oyra quillback",
     "%C3%98yra+Quillback",
 ];
+
+/// Of a photo taken on her outing.
+const PIXELS: &[u8] = b"pixels of a made-up picture 7311";
 
 fn hull(store: &Store, change: impl FnOnce(&mut galvet_store::files::hulls::HullRecord)) {
     store
@@ -80,6 +84,20 @@ fn traced() -> Desk {
     outing.key = "hers".to_owned();
     outing.who = NAME.to_owned();
     sheet(store, &outing);
+    // A photo taken on it, and one of another day she took.
+    let mut photo = store.sheets::<Photo>().unwrap().remove(0);
+    photo.who = NAME.to_owned();
+    photo.key = "by-her".to_owned();
+    sheet(store, &photo);
+    let pixels = Picture {
+        jpeg: PIXELS.to_vec(),
+        width: 4,
+        height: 3,
+    };
+    photo.picture = store.keep_picture(&pixels).unwrap();
+    photo.key = "of-her".to_owned();
+    photo.outing = "hers".to_owned();
+    sheet(store, &photo);
     sheet(
         store,
         &BookingEntry {
@@ -247,6 +265,8 @@ fn one_persons_data_leave_as_an_archive() {
     assert_eq!(list(text("questions.json")), 2);
     assert_eq!(list(text("outings.json")), 1);
     assert_eq!(list(text("rigs.json")), 1);
+    assert_eq!(list(text("photos.json")), 1);
+    assert_eq!(text("photos/of-her.jpg").as_bytes(), PIXELS);
     assert!(text("test-paddles.json").contains("sore left knee"));
     assert!(text("also-named.json").contains("quarnel-pipkin"));
     assert!(list(text("history.json")) >= 7);
@@ -269,6 +289,7 @@ fn who_is_forgotten_is_in_no_byte_of_the_file() {
         "1 outing",
         "1 booking",
         "1 rig",
+        "1 photo",
         "1 customer",
         "hull “Quarnel Pipkin”",
         "backups kept elsewhere",
@@ -286,6 +307,14 @@ fn who_is_forgotten_is_in_no_byte_of_the_file() {
         .unwrap();
     assert!(page.contains("byte by byte"), "{}", text_of(&page, "main"));
     assert_eq!(stands(&desk.store), Vec::<&str>::new());
+    // The photo of her outing is gone, pixels and all; the one she took is nobody's now.
+    let file = std::fs::read(desk.store.directory().join("galvet.db")).unwrap();
+    assert!(!file.windows(PIXELS.len()).any(|bytes| bytes == PIXELS));
+    let photos = desk.store.sheets::<Photo>().unwrap();
+    assert!(photos.iter().all(|photo| photo.key != "of-her"));
+    let by_her = photos.iter().find(|photo| photo.key == "by-her").unwrap();
+    assert_eq!(by_her.who, "somebody");
+    assert!(desk.store.picture(&by_her.picture).unwrap().is_some());
     // What stays stays as it was, but for the name.
     let after = desk.store.catalogue().unwrap();
     let trials = &after
@@ -420,14 +449,39 @@ fn a_rig_others_use_stays_and_is_told() {
 #[test]
 fn what_is_handed_on_names_no_customer() {
     let desk = traced();
-    let text = desk.page("/everything.json");
-    for name in SPELLINGS
-        .into_iter()
-        .chain(["Mereth Oskwin", "mereth@outer.example"])
-    {
+    let mut handed = vec![
+        ("everything.json".to_owned(), desk.page("/everything.json")),
+        ("log.json".to_owned(), desk.page("/log.json")),
+    ];
+    let bytes = desk.ask("/everything.zip").into_bytes().unwrap();
+    let mut zip = zip::ZipArchive::new(std::io::Cursor::new(bytes)).unwrap();
+    for i in 0..zip.len() {
+        let mut file = zip.by_index(i).unwrap();
+        let mut bytes = Vec::new();
+        file.read_to_end(&mut bytes).unwrap();
+        assert_ne!(bytes, PIXELS, "a photo of her outing");
+        let text = String::from_utf8_lossy(&bytes).into_owned();
+        handed.push((format!("everything.zip: {i}"), text));
+    }
+    for what in ["all", "hulls", "gear", "rigs", "log"] {
+        let told = std::process::Command::new(env!("CARGO_BIN_EXE_galvet"))
+            .args(["export", "--what", what, "--format", "json", "--data"])
+            .arg(desk.store.directory())
+            .output()
+            .unwrap();
+        let text = String::from_utf8(told.stdout).unwrap();
+        assert!(text.contains("galvet"), "{what}: {text}");
+        handed.push((format!("export --what {what}"), text));
+    }
+    for (from, text) in handed {
         // A note is the hull's own.
         let text = text.replace("Øyra Quillback says it slaps", "");
-        assert!(!text.contains(name), "{name}");
+        for name in SPELLINGS
+            .into_iter()
+            .chain(["Mereth Oskwin", "mereth@outer.example", "of-her"])
+        {
+            assert!(!text.contains(name), "{name} in {from}");
+        }
     }
 }
 

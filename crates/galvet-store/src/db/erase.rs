@@ -7,7 +7,7 @@ use super::door::{Door, now};
 use super::journal::{self, Change, Stored};
 use super::kind::{Kind, Known};
 use super::record::Record;
-use super::{Store, rows, schema};
+use super::{Store, pictures, rows, schema};
 use crate::error::StoreError;
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
@@ -204,6 +204,7 @@ impl Door<'_> {
     fn forget(&mut self, forget: &dyn Forget) -> Result<Forgotten, StoreError> {
         let mut out = Forgotten::default();
         let mut gone: BTreeSet<(&'static str, i64)> = BTreeSet::new();
+        let mut pictures: Vec<String> = Vec::new();
         // What names others goes before them: questions before rigs.
         let kinds: Vec<Kind> = Kind::all().collect();
         for kind in kinds.into_iter().rev() {
@@ -215,6 +216,8 @@ impl Door<'_> {
                     Share::None => {}
                     Share::All if self.goes(kind, row.known.id)? => {
                         gone.insert((kind.key(), row.known.id));
+                        let picture = document.get("picture").and_then(Value::as_str);
+                        pictures.extend(picture.map(str::to_owned));
                         *out.gone.entry(kind.key()).or_default() += 1;
                     }
                     Share::All => out.needed.push((kind.key(), called(&document))),
@@ -226,6 +229,7 @@ impl Door<'_> {
             }
         }
         out.lines = self.forget_lines(forget, &gone)?;
+        pictures::let_go(self.connection, &pictures)?;
         for (kind, id) in gone {
             self.leave_a_stone(kind, id)?;
         }

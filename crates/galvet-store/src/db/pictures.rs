@@ -6,6 +6,8 @@ use crate::error::StoreError;
 use crate::files::photo::Picture;
 use diesel::connection::SimpleConnection;
 use diesel::prelude::*;
+use diesel::sql_query;
+use diesel::sql_types::Text;
 
 /// Most pictures kept in one installation.
 const MOST: i64 = 4_000;
@@ -49,14 +51,27 @@ pub(super) fn jpeg(
     Ok(row.first(connection).optional()?)
 }
 
+/// What no photo and no line of the journal names.
+const UNNAMED: &str = "name NOT IN (SELECT json_extract(document, '$.picture') FROM photos) \
+     AND name NOT IN (SELECT json_extract(after, '$.picture') FROM journal \
+       WHERE kind = 'photo' AND after IS NOT NULL)";
+
 /// Takes out the pixels no photo and no line of the journal names: those of files that were
 /// looked over and not taken in.
 pub(super) fn sweep(connection: &mut SqliteConnection) -> Result<(), StoreError> {
-    connection.batch_execute(
-        "DELETE FROM pictures WHERE name NOT IN \
-           (SELECT json_extract(document, '$.picture') FROM photos) \
-         AND name NOT IN (SELECT json_extract(after, '$.picture') FROM journal \
-           WHERE kind = 'photo' AND after IS NOT NULL)",
-    )?;
+    connection.batch_execute(&format!("DELETE FROM pictures WHERE {UNNAMED}"))?;
+    Ok(())
+}
+
+/// Takes out the pixels of photos that are gone, where nothing else names them.
+pub(super) fn let_go(
+    connection: &mut SqliteConnection,
+    names: &[String],
+) -> Result<(), StoreError> {
+    for name in names {
+        sql_query(format!("DELETE FROM pictures WHERE name = ? AND {UNNAMED}"))
+            .bind::<Text, _>(name)
+            .execute(connection)?;
+    }
     Ok(())
 }

@@ -1,10 +1,13 @@
 //! The exchange file: hulls, shelf, rigs, waters and saved questions in one JSON
 //! document, versioned; everything Galvet knows of them.
 
+use super::customer::CustomerEntry;
 use super::gear::GearEntry;
 use super::hull_doc::HullDoc;
 use super::hulls::HullRecord;
 use super::json::line_of;
+use super::outing::OutingEntry;
+use super::photo::Photo;
 use super::rigs::{self, RigEntry};
 use super::waters::{self, WaterEntry};
 use super::{FileError, Mistakes, SHEETS, read_json, sheet, sound};
@@ -12,7 +15,7 @@ use crate::db::{Catalogue, SavedBrief};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 
 /// Who tried a hull, where that is not handed on.
 const NOBODY: &str = "somebody";
@@ -92,12 +95,54 @@ pub fn handed_on(catalogue: &Catalogue) -> Catalogue {
     {
         trial.who = NOBODY.to_owned();
     }
+    let photos = Photos::of(catalogue);
+    all.sheets = all
+        .sheets
+        .iter()
+        .filter_map(|s| photos.handed_on(s))
+        .collect();
     let personal = |kind| SHEETS.iter().any(|s| s.kind == kind && s.personal);
     all.sheets.retain(|sheet| !personal(sheet.kind));
     // What cannot stand without its owner's fields is not handed on.
     let bare = all.sheets.iter().filter_map(without_private);
     all.sheets = bare.collect();
     all
+}
+
+/// Which photos are whose.
+struct Photos {
+    /// Names of customers, in small letters.
+    customers: BTreeSet<String>,
+    /// Keys of customers' outings.
+    outings: BTreeSet<String>,
+}
+
+impl Photos {
+    fn of(catalogue: &Catalogue) -> Self {
+        let customers = catalogue.sheets_of::<CustomerEntry>();
+        let outings = catalogue.sheets_of::<OutingEntry>();
+        let theirs = outings.filter(|outing| !outing.who.trim().is_empty());
+        Self {
+            customers: customers.map(|c| c.name.trim().to_lowercase()).collect(),
+            outings: theirs.map(|outing| outing.key.clone()).collect(),
+        }
+    }
+
+    /// A sheet as it is handed on: no photo of a customer's outing, none that says that one
+    /// took it.
+    fn handed_on(&self, sheet: &sheet::Document) -> Option<sheet::Document> {
+        let Some(photo) = sheet.sheet::<Photo>() else {
+            return Some(sheet.clone());
+        };
+        if self.outings.contains(&photo.outing) {
+            return None;
+        }
+        let mut photo = photo.clone();
+        if self.customers.contains(&photo.who.trim().to_lowercase()) {
+            photo.who.clear();
+        }
+        Some(sheet::Document::of(&photo))
+    }
 }
 
 /// A sheet without what is its owner's alone.

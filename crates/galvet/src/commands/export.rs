@@ -112,6 +112,12 @@ fn kept(directory: &Path) -> Result<Catalogue, Problem> {
 /// Writes records.
 fn records(args: &Args) -> Result<Outcome, Problem> {
     let all = kept(&args.data)?;
+    // Of the whole of it: what is a customer's is told by who the customers are.
+    let all = if args.tracks {
+        all
+    } else {
+        exchange::handed_on(&all)
+    };
     let wanted = match args.what {
         What::Hulls => Catalogue {
             hulls: all.hulls,
@@ -133,12 +139,7 @@ fn records(args: &Args) -> Result<Outcome, Problem> {
         What::All | What::Offsets => all,
     };
     let text = match (args.format, args.what) {
-        (Format::Json, _) if args.tracks => {
-            exchange::write(&wanted).map_err(std::io::Error::other)?
-        }
-        (Format::Json, _) => {
-            exchange::write(&exchange::handed_on(&wanted)).map_err(std::io::Error::other)?
-        }
+        (Format::Json, _) => exchange::write(&wanted).map_err(std::io::Error::other)?,
         (Format::Csv, What::Log) => {
             let outings = wanted.sheets_of::<OutingEntry>();
             let outings: Vec<Outing> = outings.cloned().map(OutingEntry::outing).collect();

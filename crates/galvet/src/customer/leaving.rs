@@ -13,6 +13,7 @@ const READ_ME: &str = "What this shop keeps of one person, in an open format (JS
 customer.json: how they are called and reached, notes, hulls they look at, pages kept.\n\
 questions.json, outings.json, bookings.json, rigs.json: records under their name, as they\n\
 stand in the shop's own exchange file; from the trash as well.\n\
+photos.json, photos/: photos taken on their outings.\n\
 test-paddles.json: hulls they tried, and how it went.\n\
 also-named.json: other records in whose words their name stands.\n\
 history.json: every change of these records that is still known: when, what it was called,\n\
@@ -42,6 +43,7 @@ pub(crate) fn archive(
     let mut lists: Vec<(&str, Vec<Value>)> = Vec::new();
     let mut named = Vec::new();
     let mut history = Vec::new();
+    let mut photos = Vec::new();
     for (kind, document, share) in store.theirs(&person)? {
         let list = match (share, kind.key()) {
             (Share::All, "customer") => "customer.json",
@@ -49,6 +51,15 @@ pub(crate) fn archive(
             (Share::All, "outing") => "outings.json",
             (Share::All, "booking") => "bookings.json",
             (Share::All, "rig") => "rigs.json",
+            (Share::All, "photo") => {
+                let name = document.get("picture").and_then(Value::as_str);
+                if let Some(jpeg) = name.map(|n| store.picture(n)).transpose()?.flatten() {
+                    let key = document.get("key").and_then(Value::as_str);
+                    let file = format!("photos/{}.jpg", key.unwrap_or("photo"));
+                    photos.push((file, jpeg));
+                }
+                "photos.json"
+            }
             (Share::All, _) => "others.json",
             _ => {
                 named.push(json!({
@@ -90,5 +101,6 @@ pub(crate) fn archive(
         let text = text.map_err(|error| LeavingError::Written(error.to_string()))?;
         files.push((name.to_owned(), text.into_bytes()));
     }
+    files.extend(photos);
     bundle::pack(&files).map_err(LeavingError::Written)
 }

@@ -5,9 +5,10 @@ use super::written::{SOMEBODY, Written, says_much};
 use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::handed::Handed;
 use galvet_store::files::outing::OutingEntry;
+use galvet_store::files::photo::Photo;
 use galvet_store::files::stock::BookingEntry;
 use galvet_store::files::ticked::Ticked;
-use galvet_store::{Catalogue, Forget, Kind, SavedBrief, Share, Store, StoreError};
+use galvet_store::{Catalogue, Forget, Kind, SavedBrief, Share, Store, StoreError, Untouched};
 use serde_json::Value;
 use std::collections::BTreeSet;
 
@@ -22,6 +23,8 @@ pub(crate) struct Person {
     questions: Vec<String>,
     /// Keys of rigs that are theirs.
     rigs: Vec<String>,
+    /// Keys of their outings: photos taken on them are theirs too.
+    outings: BTreeSet<String>,
     /// Keys of records that are not theirs.
     keys: BTreeSet<String>,
     /// What takes their names out of words; `None` where notes are left as they are.
@@ -67,11 +70,24 @@ impl Person {
                 }
             }
         }
-        Ok(Self::called(
-            (&customer.key, names),
-            (&customer.rigs, catalogue),
-            notes,
-        ))
+        let theirs = (customer.rigs.as_slice(), catalogue);
+        let mut one = Self::called((&customer.key, names), theirs, notes);
+        one.outings = one.outings_of(store)?;
+        Ok(one)
+    }
+
+    /// Keys of their outings, of those thrown away as well, unless the key is another's by
+    /// now.
+    fn outings_of(&self, store: &Store) -> Result<BTreeSet<String>, StoreError> {
+        let all = store.untouched_since(Kind::of::<OutingEntry>(), i64::MAX)?;
+        let (theirs, others): (Vec<_>, Vec<_>) = all.into_iter().partition(|outing| {
+            let document = outing.record.document().unwrap_or_default();
+            self.is(document.get("who").and_then(Value::as_str).unwrap_or(""))
+        });
+        let keys = |all: &[Untouched]| -> BTreeSet<String> {
+            all.iter().map(|o| o.record.slug().to_owned()).collect()
+        };
+        Ok(&keys(&theirs) - &keys(&others))
     }
 
     /// Somebody of a key and names.
@@ -90,6 +106,7 @@ impl Person {
             key: key.to_owned(),
             questions: questions.filter(theirs).map(|b| b.key.clone()).collect(),
             rigs: rigs.to_vec(),
+            outings: BTreeSet::new(),
             keys: keys(catalogue),
             written: notes.then(|| Written::of(&sought)).flatten(),
             names,
@@ -143,6 +160,14 @@ impl Person {
                 }
             }
         }
+        if kind == Kind::of::<Photo>()
+            && out
+                .get("who")
+                .and_then(Value::as_str)
+                .is_some_and(|who| self.is(who))
+        {
+            out["who"] = SOMEBODY.into();
+        }
         self.walk(&mut out, true);
         (out != *document).then_some(out)
     }
@@ -184,6 +209,7 @@ impl Person {
             kind if kind == Kind::of::<OutingEntry>() || kind == Kind::of::<BookingEntry>() => {
                 is("who")
             }
+            kind if kind == Kind::of::<Photo>() => self.outings.contains(text("outing")),
             kind if kind == Kind::of::<Handed>() => self.asks_theirs(text("page")),
             kind if kind == Kind::of::<Ticked>() => self.asks_theirs(text("question")),
             _ => false,

@@ -5,6 +5,7 @@ use super::person::Person;
 use super::theirs::Theirs;
 use galvet_store::files::customer::CustomerEntry;
 use galvet_store::files::outing::OutingEntry;
+use galvet_store::files::photo::Photo;
 use galvet_store::files::stock::BookingEntry;
 use galvet_store::{
     Catalogue, Forget, Forgotten, Kind, Record, SETTING_UP, Share, Store, StoreError, Untouched,
@@ -193,12 +194,33 @@ impl<'a> Quiet<'a> {
     }
 }
 
-/// Records whose time is over, by kind and number.
-struct Old(BTreeSet<(&'static str, i64)>);
+/// Records whose time is over.
+struct Old {
+    /// By kind and number.
+    records: BTreeSet<(&'static str, i64)>,
+    /// Keys of outings among them, whose photos go with them.
+    outings: BTreeSet<String>,
+}
+
+impl Old {
+    fn of<'a>(what: Retained, over: impl Iterator<Item = &'a Untouched>) -> Self {
+        let kind = what.kind();
+        let over: Vec<_> = over.collect();
+        let keys = over.iter().map(|one| one.record.slug().to_owned());
+        let keys = keys.filter(|_| what == Retained::Outings);
+        Self {
+            records: over.iter().map(|one| (kind.key(), one.id)).collect(),
+            outings: keys.collect(),
+        }
+    }
+}
 
 impl Forget for Old {
-    fn share(&self, (kind, id): (Kind, i64), _: &Value) -> Share {
-        if self.0.contains(&(kind.key(), id)) {
+    fn share(&self, (kind, id): (Kind, i64), document: &Value) -> Share {
+        let outing = document.get("outing").and_then(Value::as_str);
+        let taken = outing.is_some_and(|key| self.outings.contains(key));
+        let is_photo = kind == Kind::of::<Photo>();
+        if self.records.contains(&(kind.key(), id)) || is_photo && taken {
             Share::All
         } else {
             Share::None
@@ -259,10 +281,9 @@ pub(crate) fn retain(store: &Store, now: i64) -> Result<usize, StoreError> {
                 gone += count(&store.forget(SETTING_UP, &person)?);
             }
         }
-        let records = over.iter().filter(|one| !is_somebody(one));
-        let records: BTreeSet<_> = records.map(|one| (what.kind().key(), one.id)).collect();
-        if !records.is_empty() {
-            gone += count(&store.forget(SETTING_UP, &Old(records))?);
+        let old = Old::of(what, over.iter().filter(|one| !is_somebody(one)));
+        if !old.records.is_empty() {
+            gone += count(&store.forget(SETTING_UP, &old)?);
         }
     }
     if gone > 0 {

@@ -30,19 +30,15 @@ async fn everything(
     let (desk, store) = (shared.desk.clone(), shared.store.clone());
     let with_tracks = tracks == Some("yes");
     let packed = shared.work(reader.caller, move || {
-        let catalogue = &records.catalogue;
+        let handed = (!with_tracks).then(|| exchange::handed_on(&records.catalogue));
+        let catalogue = handed.as_ref().unwrap_or(&records.catalogue);
         let mut files = vec![("read-me.txt".to_owned(), READ_ME.as_bytes().to_vec())];
         let mut put = |name: String, text: Result<String, String>| -> Result<(), String> {
             files.push((name, text?.into_bytes()));
             Ok(())
         };
         let csv = |text: Result<String, csv::Error>| text.map_err(|e| e.to_string());
-        let json = if with_tracks {
-            exchange::write(catalogue)
-        } else {
-            exchange::write(&exchange::handed_on(catalogue))
-        };
-        let json = json.map_err(|e| e.to_string());
+        let json = exchange::write(catalogue).map_err(|e| e.to_string());
         put(bundle::EVERYTHING.to_owned(), json)?;
         put(
             "hulls.csv".to_owned(),

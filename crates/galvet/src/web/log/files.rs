@@ -33,17 +33,16 @@ async fn json(
     visit: Visit<'_>,
 ) -> Result<Result<(ContentType, String), Status>, Trouble> {
     let records = visit.shared.records().await?;
-    let own = log::documents(&records.catalogue);
+    let sheets = if tracks == Some("yes") {
+        log::documents(&records.catalogue)
+    } else {
+        log::documents(&exchange::handed_on(&records.catalogue))
+    };
     let own = Catalogue {
-        sheets: own,
+        sheets,
         ..Catalogue::default()
     };
-    let text = if tracks == Some("yes") {
-        exchange::write(&own)
-    } else {
-        exchange::write(&exchange::handed_on(&own))
-    };
-    Ok(text
+    Ok(exchange::write(&own)
         .map(|text| (ContentType::JSON, text))
         .map_err(|_| Status::InternalServerError))
 }
