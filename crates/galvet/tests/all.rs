@@ -7,6 +7,8 @@ mod common;
 mod counter;
 #[path = "common/desk.rs"]
 mod desk;
+#[path = "common/traced.rs"]
+mod traced;
 
 mod aboard;
 mod accounts;
@@ -21,6 +23,7 @@ mod doors;
 mod everywhere;
 mod exchange_command;
 mod float_command;
+mod forgotten;
 mod forms;
 mod imports;
 mod log;
